@@ -1,0 +1,133 @@
+import js from '@eslint/js';
+import importX from 'eslint-plugin-import-x';
+import jsxA11y from 'eslint-plugin-jsx-a11y';
+import reactHooks from 'eslint-plugin-react-hooks';
+import ts from 'typescript-eslint';
+
+/**
+ * Who may import whom: core <- sim, db, server, workers, views; db <- server <- app; ui <- views <- app. The demo's data
+ * is made of core and is put in by the server.
+ */
+const MAY_IMPORT = {
+  core: [],
+  sim: ['core'],
+  db: ['core'],
+  server: ['core', 'db', 'demo'],
+  workers: ['core'],
+  ui: [],
+  views: ['core', 'ui', 'workers'],
+  app: ['server', 'views'],
+  demo: ['core'],
+};
+const at = (name) => (name === 'demo' ? './demo' : `./src/${name}`);
+const zones = Object.entries(MAY_IMPORT).map(([target, allowed]) => ({
+  target: at(target),
+  from: Object.keys(MAY_IMPORT)
+    .filter((name) => name !== target && !allowed.includes(name))
+    .map(at),
+  message: `${target} may import ${allowed.join(', ') || 'nothing of the others'} only (eslint.config.mjs).`,
+}));
+// Within core: values know nothing of plans, plans nothing of models, and so on upwards.
+const CORE_ORDER = ['radio', 'plan', 'models', 'image', 'link', 'compare', 'fit', 'check', 'directory'];
+const coreZones = CORE_ORDER.map((name, index) => ({
+  target: `./src/core/${name}`,
+  from: CORE_ORDER.slice(index + 1).map((later) => `./src/core/${later}`),
+  message: `core/${name} comes before it: ${CORE_ORDER.join(', ')}.`,
+}));
+
+export default ts.config(
+  { ignores: ['.next/**', '.data/**', '.build/**', 'node_modules/**', 'next-env.d.ts', 'coverage/**'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    plugins: { 'import-x': importX, 'react-hooks': reactHooks, 'jsx-a11y': jsxA11y },
+    settings: { 'import-x/resolver': { typescript: true, node: true } },
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      ...jsxA11y.flatConfigs.recommended.rules,
+      'jsx-a11y/no-autofocus': 'off',
+      'react-hooks/set-state-in-effect': 'off',
+      'react-hooks/refs': 'off',
+      'react-hooks/incompatible-library': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      'max-lines': ['error', 400],
+      'no-console': 'off',
+    },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}', 'demo/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.test.kit.ts'],
+    rules: {
+      'import-x/no-restricted-paths': [
+        'error',
+        { zones: [...zones, ...coreZones].filter(({ from }) => from.length > 0) },
+      ],
+      'import-x/no-cycle': ['error', { maxDepth: 6 }],
+    },
+  },
+  {
+    // The core is free of React, Next, Node's API, the database, the clock and randomness.
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.test.kit.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            'node:*',
+            'react',
+            'react-dom',
+            'next',
+            'next/*',
+            'drizzle-orm',
+            'drizzle-orm/*',
+            '@electric-sql/*',
+            'fast-check',
+          ],
+        },
+      ],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'fetch',
+        'setTimeout',
+        'setInterval',
+        'performance',
+        'crypto',
+        'Buffer',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now' },
+        { object: 'Math', property: 'random' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'NewExpression[callee.name="Date"]', message: 'The core has no clock.' },
+      ],
+    },
+  },
+  {
+    files: ['**/*.mjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        setInterval: 'readonly',
+        document: 'readonly',
+        KeyboardEvent: 'readonly',
+        requestAnimationFrame: 'readonly',
+        MessageChannel: 'readonly',
+        URL: 'readonly',
+        Buffer: 'readonly',
+        performance: 'readonly',
+      },
+    },
+  },
+);

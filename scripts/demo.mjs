@@ -1,0 +1,76 @@
+// npm run demo: installs what is missing, builds, and starts bench and application with the demo's data.
+import { spawn } from 'node:child_process';
+import { resolve } from 'node:path';
+import { isFree } from './ports.mjs';
+import { build, installPackages } from './prepare.mjs';
+
+const port = Number(process.env.VERIDON_PORT ?? 4320);
+const benchPort = Number(process.env.VERIDON_BENCH_PORT ?? 4321);
+const folder = resolve(process.env.VERIDON_DATA_DIR ?? '.data/demo');
+
+for (const [name, wanted] of [
+  ['VERIDON_PORT', port],
+  ['VERIDON_BENCH_PORT', benchPort],
+]) {
+  if (!Number.isInteger(wanted) || wanted < 1 || wanted > 65535) {
+    console.error(`${name} is not a port number from 1 to 65535.`);
+    process.exit(1);
+  }
+  if (!(await isFree(wanted))) {
+    console.error(
+      `Port ${wanted} of 127.0.0.1 is taken by another program. Stop that one, or choose another port: ${name}=${wanted + 10} npm run demo`,
+    );
+    process.exit(1);
+  }
+}
+
+installPackages();
+build();
+
+const env = {
+  ...process.env,
+  VERIDON_DEMO: '1',
+  VERIDON_DATA_DIR: folder,
+  VERIDON_BENCH_PORT: String(benchPort),
+  VERIDON_BENCH_DIR: process.env.VERIDON_BENCH_DIR ?? resolve(folder, 'bench'),
+  VERIDON_BENCH_SPEED: process.env.VERIDON_BENCH_SPEED ?? '4',
+  VERIDON_BENCH_URL: `http://127.0.0.1:${benchPort}`,
+  NEXT_TELEMETRY_DISABLED: '1',
+};
+const children = [
+  spawn(process.execPath, ['--import', 'tsx', 'src/sim/main.ts'], { env, stdio: 'inherit' }),
+  spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    { env, stdio: ['ignore', 'ignore', 'inherit'] },
+  ),
+];
+let stopping = false;
+const stop = (code) => {
+  if (stopping) return;
+  stopping = true;
+  for (const child of children) child.kill('SIGTERM');
+  const gone = () => children.every((child) => child.exitCode !== null || child.signalCode !== null);
+  const began = Date.now();
+  setInterval(() => {
+    if (Date.now() - began > 3000) for (const child of children) child.kill('SIGKILL');
+    if (gone()) process.exit(code);
+  }, 50);
+};
+for (const child of children) child.on('exit', (code) => stop(code ?? 1));
+process.on('SIGINT', () => stop(0));
+process.on('SIGTERM', () => stop(0));
+
+const address = `http://127.0.0.1:${port}`;
+for (let waited = 0; !stopping; waited += 100) {
+  const answer = await fetch(`${address}/api/health`).catch(() => null);
+  if (answer?.ok) {
+    console.log(`\nVeridon is ready: ${address}\nData: ${folder}. Stop with Ctrl C.\n`);
+    break;
+  }
+  if (waited > 90_000) {
+    console.error('Veridon did not come up within 90 seconds.');
+    stop(1);
+  }
+  await new Promise((resolve) => setTimeout(resolve, 100));
+}

@@ -1,0 +1,94 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+const STAMPS = '.build';
+
+function run(command, args, options = {}) {
+  const { status, error } = spawnSync(command, args, { stdio: 'inherit', ...options });
+  return error ? 1 : (status ?? 1);
+}
+
+function digest(paths) {
+  const hash = createHash('sha256');
+  const add = (path) => {
+    if (!existsSync(path)) return;
+    if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) add(join(path, name));
+    else if (!/\.test\./.test(path)) hash.update(path).update(readFileSync(path));
+  };
+  for (const path of paths) add(path);
+  return hash.digest('hex');
+}
+
+const stampOf = (name) => (existsSync(join(STAMPS, name)) ? readFileSync(join(STAMPS, name), 'utf8') : '');
+function stamp(name, value) {
+  mkdirSync(STAMPS, { recursive: true });
+  writeFileSync(join(STAMPS, name), value);
+}
+
+/** Installs the packages of the lock file where they are missing or other ones. */
+export function installPackages() {
+  const [major] = process.versions.node.split('.').map(Number);
+  if (major < 20) {
+    console.error(`Veridon wants Node.js 20 or newer; this is ${process.versions.node}.`);
+    process.exit(1);
+  }
+  const wanted = digest(['package-lock.json']);
+  if (existsSync('node_modules/next/package.json') && stampOf('packages') === wanted) return;
+  console.log('Installing packages…');
+  // Not “npm ci”: a registry may lack packages of other platforms, which that refuses. The lock's versions hold here too.
+  if (run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']) !== 0) {
+    console.error('The packages could not be installed. Is the package registry reachable?');
+    process.exit(1);
+  }
+  stamp('packages', wanted);
+}
+
+const BUILT_FROM = [
+  'src',
+  'demo',
+  'package-lock.json',
+  'next.config.ts',
+  'postcss.config.mjs',
+  'tsconfig.json',
+];
+
+/** Makes the production build where the sources have changed since the last one. */
+export function build() {
+  const wanted = digest(BUILT_FROM);
+  if (existsSync('.next/BUILD_ID') && stampOf('build') === wanted) return;
+  console.log('Building…');
+  if (
+    run('npx', ['next', 'build'], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+    }) !== 0
+  ) {
+    console.error('The build failed.');
+    process.exit(1);
+  }
+  stamp('build', wanted);
+}
+
+/** Where Debian and others put Chromium. */
+export const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome-stable'];
+
+/** Finds Chromium, or installs it from Debian's packages where that is allowed; ends the process with a clear word where not. */
+export function wantChromium() {
+  const found = () => [process.env.VERIDON_CHROMIUM, ...CHROMIUM].find((path) => path && existsSync(path));
+  if (found()) return found();
+  console.log('Chromium is missing; installing it from Debian’s packages…');
+  const root = process.getuid?.() === 0;
+  if (root && run('apt-get', ['update', '-qq']) === 0)
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
+  if (found()) return found();
+  console.error(
+    root
+      ? 'Chromium could not be installed from Debian’s packages. Install it, or name one with VERIDON_CHROMIUM.'
+      : 'The browser journeys need Chromium, and this account may not install it. Run “apt-get install chromium” as root, or name one with VERIDON_CHROMIUM.',
+  );
+  process.exit(1);
+}

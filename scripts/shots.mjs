@@ -1,0 +1,126 @@
+// npm run shots: makes every picture of docs/screenshots anew, from the demo's data, at 1280x800.
+import { spawn } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { launchOptions } from './browser.mjs';
+import { freePort } from './ports.mjs';
+import { build, installPackages, wantChromium } from './prepare.mjs';
+
+installPackages();
+const executablePath = wantChromium();
+build();
+const { default: puppeteer } = await import('puppeteer-core');
+
+const folder = mkdtempSync(join(tmpdir(), 'veridon-shots-'));
+const [port, benchPort] = [await freePort(), await freePort()];
+const env = {
+  ...process.env,
+  VERIDON_PORT: String(port),
+  VERIDON_BENCH_PORT: String(benchPort),
+  VERIDON_DATA_DIR: join(folder, 'data'),
+  VERIDON_BENCH_SPEED: '4',
+};
+const demo = spawn(process.execPath, ['scripts/demo.mjs'], { env, stdio: 'pipe' });
+await new Promise((done, failed) => {
+  demo.stdout.on('data', (bytes) => String(bytes).includes('Veridon is ready') && done());
+  demo.on('exit', () => failed(new Error('The demo did not start')));
+});
+demo.removeAllListeners('exit');
+
+const url = `http://127.0.0.1:${port}`;
+const plan = `${url}/plans/pl_ketterbyweekend`;
+const browser = await puppeteer.launch(launchOptions(executablePath, join(folder, 'browser')));
+const page = await browser.newPage();
+await page.setViewport({ width: 1280, height: 800 });
+mkdirSync('docs/screenshots', { recursive: true });
+const pause = (ms) => new Promise((done) => setTimeout(done, ms));
+const theme = (value) => page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value }]);
+const shot = async (name) => {
+  await pause(700);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  console.log(`docs/screenshots/${name}.png`);
+};
+const press = async (name) =>
+  (await page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`)).click();
+const sees = (text) => page.waitForSelector(`::-p-text(${text})`, { timeout: 40_000 });
+const job = (body) => fetch(`${url}/api/jobs`, { method: 'POST', body: JSON.stringify(body) });
+
+await theme('light');
+await page.goto(plan);
+await page.waitForSelector('#cell-5-tx');
+await page.click('#cell-5-tx');
+await shot('plan');
+
+await page.goto(`${url}/`);
+await sees('Ketterby weekend');
+await shot('plans');
+
+await page.goto(`${url}/find?plan=pl_ketterbyweekend`);
+await page.waitForSelector('datalist option');
+await press('Search');
+await page.waitForSelector('tbody input');
+const boxes = await page.$$('tbody input');
+for (const box of boxes.slice(0, 12)) await box.click();
+await shot('find');
+
+await page.goto(plan);
+await page.waitForSelector('#cell-11-rx');
+await page.click('#cell-11-rx');
+await page.keyboard.down('Shift');
+await page.click('#cell-16-rx');
+await page.keyboard.up('Shift');
+await page.keyboard.press('l');
+await press('Use 110.9');
+await press('Use -0.6');
+await page.click('#cell-10-tx');
+await page.keyboard.type('145.6.1');
+await page.keyboard.press('Enter');
+await shot('plan-typing');
+await page.keyboard.press('Escape');
+
+await fetch(`http://127.0.0.1:${benchPort}/bench/radios/tern-1`, {
+  method: 'POST',
+  body: JSON.stringify({ plugged: true }),
+});
+await page.goto(`${url}/bench?plan=pl_ketterbyweekend`);
+await press('Read');
+await sees('was read');
+await press('Write to LK204417');
+await shot('bench-ask');
+await press('Write it');
+await page.waitForFunction(
+  () => Number(document.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow')) > 45,
+  { timeout: 20_000 },
+);
+await page.screenshot({ path: 'docs/screenshots/bench-writing.png' });
+console.log('docs/screenshots/bench-writing.png');
+await sees('read back as they were sent');
+await shot('bench-done');
+
+await theme('dark');
+await page.goto(plan);
+await page.waitForSelector('#cell-5-tx');
+await page.click('#cell-5-tx');
+const key = await (
+  await page.waitForSelector('::-p-aria([name="Hold to send"][role="button"])')
+).boundingBox();
+await page.mouse.move(key.x + 10, key.y + 40);
+await page.mouse.down();
+await shot('plan-dark-sending');
+await page.mouse.up();
+
+await fetch(`http://127.0.0.1:${benchPort}/bench/radios/tern-1/faults`, {
+  method: 'POST',
+  body: JSON.stringify({ kind: 'pull', atByte: 5000 }),
+});
+const { revision } = await (await fetch(`${url}/api/plans/pl_ketterbyweekend`)).json();
+await page.goto(`${url}/bench?plan=pl_ketterbyweekend`);
+await job({ kind: 'write', serial: 'LK204417', planId: 'pl_ketterbyweekend', planRevision: revision });
+await sees('half written');
+await shot('bench-broken-off');
+
+await browser.close();
+demo.kill('SIGTERM');
+await new Promise((done) => demo.once('exit', done));
+rmSync(folder, { recursive: true, force: true });

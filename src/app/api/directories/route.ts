@@ -1,0 +1,3 @@
+import { api, DIRECTORIES, route } from '@/server';
+
+export const GET = route(api.directories, () => ({ directories: DIRECTORIES }));

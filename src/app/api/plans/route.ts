@@ -1,0 +1,10 @@
+import { api, createPlan, listPlans, route } from '@/server';
+
+export const GET = route(api.plans, async () => ({ plans: await listPlans() }));
+
+export const POST = route(api.createPlan, ({ body }) =>
+  createPlan({
+    ...body,
+    owner: { callSign: '', region: 'orrin', grade: 'full', strict: false, ...body.owner },
+  }),
+);

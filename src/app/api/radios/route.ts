@@ -1,0 +1,3 @@
+import { api, lookAtBench, route } from '@/server';
+
+export const GET = route(api.radios, () => lookAtBench());

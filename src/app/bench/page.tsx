@@ -1,0 +1,21 @@
+import type { Metadata } from 'next';
+import { benchUrl, listPlans } from '@/server';
+import { BenchScreen } from '@/views/bench';
+
+export const metadata: Metadata = { title: 'Bench' };
+
+export default async function Page({
+  searchParams,
+}: {
+  searchParams: Promise<{ plan?: string | string[] }>;
+}) {
+  const plans = (await listPlans()).map(({ id, name, modelId }) => ({ id, name, modelId }));
+  const { plan } = await searchParams;
+  return (
+    <BenchScreen
+      plans={plans}
+      planId={plans.find(({ id }) => id === plan)?.id ?? null}
+      benchUrl={benchUrl()}
+    />
+  );
+}

@@ -1,0 +1,21 @@
+import '@fontsource-variable/instrument-sans';
+import '@fontsource/commit-mono/400.css';
+import '@fontsource/commit-mono/700.css';
+import './globals.css';
+import type { Metadata } from 'next';
+import { cookies } from 'next/headers';
+import type { ReactNode } from 'react';
+import { readTheme, Shell, THEME_COOKIE } from '@/views/shell';
+
+export const metadata: Metadata = { title: { default: 'Veridon', template: '%s · Veridon' } };
+
+export default async function Layout({ children }: { children: ReactNode }) {
+  const theme = readTheme((await cookies()).get(THEME_COOKIE)?.value);
+  return (
+    <html lang="en" data-theme={theme}>
+      <body>
+        <Shell>{children}</Shell>
+      </body>
+    </html>
+  );
+}

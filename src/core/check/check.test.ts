@@ -1,0 +1,130 @@
+import fc from 'fast-check';
+import { anyPlan, channel, id, plan } from '../samples.test.kit';
+import { ternP2 } from '../models/tern-p2';
+import { applyEdit, type Channel, type ChannelFields, type Plan } from '../plan';
+import { check, contentToWrite, RULES, SEVERITIES } from '.';
+
+const found = (p: Plan, rule: string) => check(p, ternP2).filter((finding) => finding.rule === rule);
+const one = (rx: number, fields: Partial<ChannelFields> = {}, slot = 1) =>
+  plan([channel(slot, rx, { name: 'Norrast', ...fields })]);
+const tone = (tenths: number) => ({
+  kind: 'analogue' as const,
+  send: { kind: 'tone' as const, tone: tenths },
+  expect: null,
+});
+
+/** Each case: a rule, a plan that it finds, severity, and a fact of what its mend makes of the channel (undefined: no mend). */
+const CASES: [string, Plan, string, Partial<Channel> | 'gone' | undefined][] = [
+  ['out-of-range', one(51_310_000), 'stop', undefined],
+  ['out-of-range', one(156_800_000), 'caution', { tx: null }],
+  ['off-step', one(145_503_000), 'stop', { rx: 145_505_000, tx: 145_505_000 }],
+  ['off-step', one(145_500_000, { tx: 145_001_000 }), 'stop', { rx: 145_500_000, tx: 145_000_000 }],
+  ['tone-not-held', one(145_500_000, { access: tone(884) }), 'stop', { access: tone(885) }],
+  ['outside-licence', one(446_500_000), 'caution', { tx: null }],
+  ['outside-licence', plan([channel(1, 446_500_000)], { strict: true }), 'stop', { tx: null }],
+  ['odd-shift', one(145_700_000, { tx: 145_200_000 }), 'caution', { tx: 145_100_000 }],
+  ['odd-shift', one(145_100_000, { tx: 145_700_000 }), 'caution', { rx: 145_700_000, tx: 145_100_000 }],
+  ['odd-shift', one(145_500_000, { tx: 144_900_000 }), 'hint', undefined],
+  [
+    'transmit-on-output',
+    plan([channel(1, 145_700_000, { tx: 145_100_000 }), channel(2, 145_700_000)]),
+    'caution',
+    undefined,
+  ],
+  [
+    'name-collision',
+    plan([channel(1, 145_500_000, { name: 'Stennick' }), channel(2, 145_525_000, { name: 'Stennick' })]),
+    'hint',
+    undefined,
+  ],
+  [
+    'name-collision',
+    plan([1, 2].map((n) => channel(n, 145_500_000 + n * 12_500, { fitted: { 'tern-p2': 'ALIKE' } }))),
+    'caution',
+    undefined,
+  ],
+  ['duplicate-channel', plan([channel(1, 145_500_000), channel(2, 145_500_000)]), 'caution', 'gone'],
+  ['slot-out-of-range', one(145_500_000, {}, 150), 'stop', { slot: 0 }],
+  ['mode-not-held', one(145_500_000, { mode: 'AM' }), 'stop', { mode: 'FM' }],
+  ['mode-not-held', one(439_000_000, { mode: 'DMR' }), 'stop', undefined],
+  ['power-above-licence', one(446_006_250, { mode: 'NFM', power: 1000 }), 'caution', { tx: null }],
+  ['always-on-in-scan', one(162_400_000, { alwaysOn: true, tx: null }), 'hint', { scan: false }],
+  ['empty-name', one(145_500_000, { name: '' }), 'hint', undefined],
+  ['empty-name', one(145_500_000, { name: '§§' }), 'hint', undefined],
+  [
+    'access-without-mode',
+    one(145_500_000, { access: { kind: 'dmr', colourCode: 1, timeSlot: 1 } }),
+    'caution',
+    { access: { kind: 'analogue', send: null, expect: null } },
+  ],
+];
+
+test.each(CASES)('%s (case %#)', (rule, p, severity, mended) => {
+  const findings = found(p, rule);
+  expect(findings.map((finding) => finding.severity)).toEqual([severity]);
+  const { mend, id: about, text } = findings[0]!;
+  expect(text).toMatch(/^[^a-z].*\.$/);
+  if (mended === undefined) return expect(mend).toBeUndefined();
+  const after = applyEdit(p, mend!.edit);
+  if (!after.ok) throw new Error(after.reason);
+  expect(found(after.value, rule)).toEqual([]);
+  const changed = after.value.channels.find((c) => c.id === about);
+  if (mended === 'gone') expect(changed).toBeUndefined();
+  else expect(changed).toMatchObject(mended);
+});
+
+test('every rule has a case', () =>
+  expect(new Set(CASES.map(([rule]) => rule))).toEqual(new Set(RULES.map((rule) => rule.id))));
+
+test('a sound plan has no findings', () => {
+  const sound = plan([
+    channel(0, 145_500_000, { name: 'Calling' }),
+    channel(1, 145_612_500, { name: 'Ullsmere Hill', tx: 145_012_500, access: tone(885) }),
+    channel(2, 430_887_500, { name: 'Ketterby Quay', tx: 438_487_500, txFixed: true }),
+    channel(3, 162_400_000, { name: 'Weather', tx: null, alwaysOn: true, scan: false }),
+  ]);
+  expect(check(sound, ternP2)).toEqual([]);
+});
+
+test('repeaters far apart may share an output', () => {
+  const source = (lat: number) => ({ directory: 'd', entry: 'e', service: 'amateur', lat, lon: -30 });
+  const two = (lat: number) =>
+    plan([
+      channel(1, 145_700_000, { tx: 145_100_000, source: source(52) }),
+      channel(2, 145_700_000, { source: source(lat) }),
+    ]);
+  expect(found(two(53), 'transmit-on-output')).toHaveLength(1); // 111 km
+  expect(found(two(54), 'transmit-on-output')).toHaveLength(0); // 222 km
+});
+
+describe('what is written', () => {
+  test('channels with a stop are held back with the reason, all others are written', () => {
+    const p = plan(
+      [channel(1, 145_500_000), channel(2, 145_525_000, { access: tone(884) }), channel(3, 446_500_000)],
+      { strict: true },
+    );
+    const written = contentToWrite(p, ternP2);
+    expect(written.channels.map((c) => c.slot)).toEqual([1]);
+    expect(written.heldBack).toEqual([
+      { id: id(2), reasons: [expect.stringContaining('88.4 Hz')] },
+      { id: id(3), reasons: [expect.stringContaining('licence')] },
+    ]);
+  });
+
+  test('whatever is left out of the fit has a stop that says why; mends are edits that hold', () => {
+    fc.assert(
+      fc.property(anyPlan, (p) => {
+        const findings = check(p, ternP2);
+        const stopped = new Set(findings.filter((f) => f.severity === 'stop').map((f) => f.id));
+        const written = contentToWrite(p, ternP2);
+        expect(new Set(written.heldBack.map((held) => held.id))).toEqual(stopped);
+        expect(written.channels.length).toBe(p.channels.length - stopped.size);
+        expect(findings.map((f) => SEVERITIES.indexOf(f.severity))).toEqual(
+          findings.map((f) => SEVERITIES.indexOf(f.severity)).sort(),
+        );
+        for (const { mend } of findings) if (mend) expect(applyEdit(p, mend.edit).ok).toBe(true);
+      }),
+      { numRuns: 200 },
+    );
+  });
+});

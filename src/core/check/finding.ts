@@ -1,0 +1,67 @@
+import type { Model } from '../models';
+import type { Fit } from '../fit';
+import type { Channel, ChannelId, Edit, Plan } from '../plan';
+
+/** A stop will not be written; a caution will be, mind the consequence; a hint is worth a thought. */
+export const SEVERITIES = ['stop', 'caution', 'hint'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+/** The column that a finding speaks of. */
+export type FindingField = 'slot' | 'name' | 'rx' | 'tx' | 'access' | 'mode' | 'power' | 'scan';
+
+/** An edit that takes a finding away, and what the button says. */
+export interface Mend {
+  label: string;
+  edit: Edit;
+}
+
+export interface Finding {
+  /** The rule's id, the name of its file. */
+  rule: string;
+  severity: Severity;
+  id: ChannelId;
+  field: FindingField;
+  /** What happens on air, in one short sentence, without blame. */
+  text: string;
+  mend?: Mend;
+}
+
+/** What a rule sees. */
+export interface CheckContext {
+  plan: Plan;
+  model: Model;
+  fit: Fit;
+}
+
+/** A rule: its id, what it looks for in plain words, and its findings. */
+export interface Rule {
+  id: string;
+  looksFor: string;
+  find(context: CheckContext): Omit<Finding, 'rule'>[];
+}
+
+/** A rule that looks at one channel at a time and has at most one thing to say of it. */
+export function channelRule(
+  id: string,
+  looksFor: string,
+  findOne: (channel: Channel, context: CheckContext) => Omit<Finding, 'rule' | 'id'> | undefined,
+): Rule {
+  return {
+    id,
+    looksFor,
+    find: (context) =>
+      context.plan.channels.flatMap((channel) => {
+        const found = findOne(channel, context);
+        return found ? [{ ...found, id: channel.id }] : [];
+      }),
+  };
+}
+
+/** The mend that sets fields of one channel. */
+export function setMend(
+  channel: Channel,
+  label: string,
+  set: Extract<Edit, { name: 'change' }>['changes'][number]['set'],
+): Mend {
+  return { label, edit: { name: 'change', changes: [{ id: channel.id, set }] } };
+}

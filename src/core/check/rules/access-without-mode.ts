@@ -1,0 +1,26 @@
+import { describeAccess, isDigital, OPEN } from '../../radio';
+import { channelRule, setMend } from '../finding';
+
+/** A colour code on an analogue channel, or a tone on a digital one: it does nothing. */
+export const accessWithoutMode = channelRule(
+  'access-without-mode',
+  'access that the mode cannot send',
+  (channel) => {
+    const { access, mode } = channel;
+    const digitalAccess = access.kind !== 'analogue';
+    const analogueAccess = access.kind === 'analogue' && (access.send !== null || access.expect !== null);
+    const fits =
+      access.kind === 'dmr'
+        ? mode === 'DMR'
+        : access.kind === 'nac'
+          ? mode === 'P25'
+          : !isDigital(mode) || !analogueAccess;
+    if (fits) return undefined;
+    return {
+      severity: 'caution',
+      field: 'access',
+      text: `Without effect: ${mode} has no ${digitalAccess ? describeAccess(access) : 'tones or codes'}.`,
+      mend: setMend(channel, 'Leave it open', { access: OPEN }),
+    };
+  },
+);

@@ -1,0 +1,21 @@
+import { mayTransmit } from '../../radio';
+import { canSend } from '../../fit';
+import { channelRule, setMend } from '../finding';
+
+/** A transmit frequency, with the width of its mode, where the owner of the plan may not send. */
+export const outsideLicence = channelRule(
+  'outside-licence',
+  'transmitting where the licence does not reach',
+  (channel, { plan, model }) => {
+    if (!canSend(channel, model)) return undefined;
+    const { region, grade, strict } = plan.owner;
+    const answer = mayTransmit({ hz: channel.tx!, mode: channel.mode, region, grade });
+    if (answer.verdict === 'allowed') return undefined;
+    return {
+      severity: strict ? 'stop' : 'caution',
+      field: answer.verdict === 'mode' ? 'mode' : 'tx',
+      text: `Outside your licence: ${answer.reason}`,
+      mend: setMend(channel, 'Make it listen only', { tx: null }),
+    };
+  },
+);

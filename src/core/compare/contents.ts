@@ -1,0 +1,30 @@
+import equal from 'fast-deep-equal';
+import type { FittedChannel } from '../models';
+
+/** What a write changes in a radio, slot by slot. */
+export interface ContentChange {
+  added: FittedChannel[];
+  changed: { before: FittedChannel; after: FittedChannel }[];
+  removed: FittedChannel[];
+  same: number;
+}
+
+const FIELDS = ['slot', 'name', 'rx', 'tx', 'send', 'expect', 'mode', 'power', 'scan'] as const;
+
+/** Compares what a radio holds with what it is to hold; both by slot. */
+export function compareContents(
+  before: readonly FittedChannel[],
+  after: readonly FittedChannel[],
+): ContentChange {
+  const old = new Map(before.map((channel) => [channel.slot, channel]));
+  const change: ContentChange = { added: [], changed: [], removed: [], same: 0 };
+  for (const channel of after) {
+    const was = old.get(channel.slot);
+    old.delete(channel.slot);
+    if (!was) change.added.push(channel);
+    else if (FIELDS.every((field) => equal(was[field], channel[field]))) change.same++;
+    else change.changed.push({ before: was, after: channel });
+  }
+  change.removed = [...old.values()];
+  return change;
+}

@@ -1,0 +1,160 @@
+import {
+  bearing,
+  distanceKm,
+  formatFrequency,
+  formatSquelch,
+  LISTEN_ONLY_SERVICES,
+  MODE_NAMES,
+  occupied,
+  windName,
+  ALLOCATIONS,
+  type Point,
+  type Region,
+} from '../radio';
+import { transmitBand, type Model } from '../models';
+import { holdsSquelch, obstacles, squelches } from '../fit';
+import {
+  fillTemplate,
+  nearDuplicate,
+  sameChannel,
+  channelDefaults,
+  NAME_LIMIT,
+  type Channel,
+  type ChannelFields,
+  type Plan,
+} from '../plan';
+import { fail, ok, type Result } from '../result';
+import type { Entry } from './entry';
+
+/** True for stations that are placed without a transmit side. */
+export function isListenOnly(entry: Entry): boolean {
+  return entry.input === null || (LISTEN_ONLY_SERVICES as readonly string[]).includes(entry.service);
+}
+
+/** Fields that a name template knows of an entry. */
+export function nameFields(entry: Entry, region: Region): Record<string, string> {
+  const span = occupied(entry.output, entry.mode);
+  const band = ALLOCATIONS[region].find((a) => a.from <= span.from && a.to >= span.to)?.band ?? '';
+  return {
+    name: entry.site,
+    call: entry.call,
+    city: entry.site.split(' ')[0]!,
+    island: entry.island,
+    band,
+    mode: entry.mode,
+    output: formatFrequency(entry.output),
+  };
+}
+
+/** The channel that an entry becomes, named by a template; power in mW. Fails where the template does. */
+export function channelOf(
+  entry: Entry,
+  directory: string,
+  template: string,
+  region: Region,
+  power: number,
+): Result<ChannelFields> {
+  const name = fillTemplate(template, nameFields(entry, region));
+  if (!name.ok) return name;
+  return ok({
+    ...channelDefaults(entry.output),
+    name: name.value.slice(0, NAME_LIMIT).trim(),
+    tx: isListenOnly(entry) ? null : entry.input,
+    access: entry.access,
+    mode: entry.mode,
+    power,
+    scan: !entry.constant,
+    alwaysOn: entry.constant,
+    source: {
+      directory,
+      entry: entry.ref,
+      service: entry.service,
+      ...(entry.call && { call: entry.call }),
+      place: entry.site,
+      lat: entry.lat,
+      lon: entry.lon,
+    },
+  });
+}
+
+/** Why a radio cannot use an entry, in a few words; undefined where it can. */
+export function whyNot(entry: Entry, model: Model): string | undefined {
+  const asChannel = {
+    slot: model.slots.first,
+    rx: entry.output,
+    tx: isListenOnly(entry) ? null : entry.input,
+    mode: entry.mode,
+    access: entry.access,
+  };
+  const [obstacle] = obstacles(asChannel, model).sort((a, b) => ORDER.indexOf(a) - ORDER.indexOf(b));
+  if (obstacle === 'receive range') return `does not tune ${formatFrequency(entry.output)}`;
+  if (obstacle === 'mode') return `has no ${MODE_NAMES[entry.mode]}`;
+  if (obstacle === 'receive step') return `has no step for ${formatFrequency(entry.output)}`;
+  if (obstacle === 'transmit step') return `has no step for ${formatFrequency(asChannel.tx!)}`;
+  if (obstacle === 'access') {
+    const odd = squelches(entry.access).find((squelch) => !holdsSquelch(squelch, model))!;
+    return `has no ${formatSquelch(odd)}`;
+  }
+  if (asChannel.tx !== null && !transmitBand(model, asChannel.tx))
+    return `cannot send on ${formatFrequency(asChannel.tx)}`;
+  return undefined;
+}
+
+const ORDER = ['mode', 'receive range', 'receive step', 'transmit step', 'access', 'slot'];
+
+/** An entry as Find shows it. */
+export interface Candidate {
+  entry: Entry;
+  distance: number;
+  bearing: number;
+  /** 16-point name of the bearing. */
+  wind: string;
+  /** Why this radio cannot use it. */
+  unfit: string | null;
+  /** The slot where the plan already has it, and whether the rest agrees or only the frequencies. */
+  present: { slot: number; near: boolean } | null;
+}
+
+/** Holds entries against a place, a model and a plan; nearest first. */
+export function candidates(
+  entries: readonly Entry[],
+  from: Point,
+  model: Model,
+  plan: Plan | null,
+): Candidate[] {
+  const byReceive = new Map<number, Channel[]>();
+  for (const channel of plan?.channels ?? [])
+    byReceive.set(channel.rx, [...(byReceive.get(channel.rx) ?? []), channel]);
+  return entries
+    .map((entry): Candidate => {
+      const like = {
+        rx: entry.output,
+        tx: isListenOnly(entry) ? null : entry.input,
+        mode: entry.mode,
+        access: entry.access,
+      };
+      const known = byReceive.get(entry.output) ?? [];
+      const same = known.find((channel) => sameChannel(channel, like));
+      const near = same ?? known.find((channel) => nearDuplicate(channel, like));
+      const degrees = bearing(from, entry);
+      return {
+        entry,
+        distance: distanceKm(from, entry),
+        bearing: degrees,
+        wind: windName(degrees),
+        unfit: whyNot(entry, model) ?? null,
+        present: near ? { slot: near.slot, near: !same } : null,
+      };
+    })
+    .sort((a, b) => a.distance - b.distance || a.entry.output - b.entry.output);
+}
+
+/** Reads “52.06, -29.84” as a point. */
+export function parsePoint(text: string): Result<Point> {
+  const match = /^\s*(-?\d{1,2}(?:\.\d+)?)\s*[,; ]\s*(-?\d{1,3}(?:\.\d+)?)\s*$/.exec(text);
+  const lat = Number(match?.[1]);
+  const lon = Number(match?.[2]);
+  if (!match || Math.abs(lat) > 90 || Math.abs(lon) > 180)
+    return fail(`“${text.trim()}” is not a place. Name a town, or type degrees such as 52.06, -29.84.`);
+  return ok({ lat, lon });
+}

@@ -1,0 +1,2 @@
+export * from './fit';
+export * from './obstacle';

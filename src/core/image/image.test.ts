@@ -1,0 +1,188 @@
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { anyPlan, anyTernChannels, channel, plan } from '../samples.test.kit';
+import { contentToWrite } from '../check';
+import { fit } from '../fit';
+import { ternP2 } from '../models/tern-p2';
+import { modelSchema } from '../models';
+import { checksumHolds, compareImages, decodeImage, encodeImage, ownedMask } from '.';
+
+const anyImage = fc.uint8Array({ minLength: 0x2000, maxLength: 0x2000, size: 'max' });
+const blank = () => encodeImage({ channels: [], settings: {} }, new Uint8Array(0x2000), ternP2);
+const anySettings = fc.record({
+  showA: fc.constantFrom('name', 'frequency', 'slot'),
+  showB: fc.constantFrom('name', 'frequency', 'slot'),
+  squelch: fc.integer({ min: 0, max: 9 }),
+  beep: fc.boolean(),
+  keyLock: fc.boolean(),
+  busyLock: fc.boolean(),
+  timeOut: fc.constantFrom(0, 60, 120, 180, 240, 300),
+  light: fc.constantFrom(0, 5, 10, 30),
+  greeting: fc.constantFrom('', 'HELLO', 'Q7KET', 'A-B/C.'),
+});
+
+test('a channel stands in the bytes as docs/tern-p2.md says', () => {
+  const content = {
+    channels: [
+      {
+        slot: 2,
+        name: 'KTRBY',
+        rx: 430_887_500,
+        tx: 438_487_500,
+        mode: 'NFM' as const,
+        power: 1000,
+        scan: true,
+        send: { kind: 'tone' as const, tone: 885 },
+        expect: { kind: 'code' as const, code: 23, inverted: true },
+      },
+      {
+        slot: 149,
+        name: '',
+        rx: 162_400_000,
+        tx: null,
+        mode: 'FM' as const,
+        power: 4000,
+        scan: false,
+        send: null,
+        expect: null,
+      },
+    ],
+    settings: { squelch: 7 },
+  };
+  const image = encodeImage(content, new Uint8Array(0x2000), ternP2);
+  const hex = (from: number, bytes: number) =>
+    Buffer.from(image.subarray(from, from + bytes)).toString('hex');
+  // record 2 at 0x0200 + 2 * 24 = 0x0230: 43088750 and 43848750, pairs of figures turned round; tone 88.5 is the ninth,
+  // code 023 the first (101 = 0x65), inverted expect is bit 1, narrow bit 0 and low power bit 1; KTRBY and a space
+  expect(hex(0x0230, 18)).toBe('50870843' + '50878443' + '09' + '65' + '02' + '03' + '4b5452425920');
+  // record 149 at 0x0200 + 149 * 24 = 0x0ff8: listen only is all bits set
+  expect(hex(0x0ff8, 12)).toBe('00002416' + 'ffffffff' + '00000000');
+  expect(image[0x0100]).toBe(0b100);
+  expect(image[0x0100 + 18]).toBe(0b100000); // 149 = 18 * 8 + 5
+  expect(image[0x0120]).toBe(0b100);
+  expect(image[0x0120 + 18]).toBe(0);
+  expect(image[0x0081]).toBe(7);
+  let sum = 0;
+  for (let i = 0x80; i <= 0x1ffd; i++) sum += image[i]!;
+  expect(image[0x1ffe]! | (image[0x1fff]! << 8)).toBe(sum % 65536);
+});
+
+test('decode of encode is the content, whatever the image was', () => {
+  fc.assert(
+    fc.property(anyTernChannels, anySettings, anyImage, (channels, settings, base) => {
+      const decoded = decodeImage(encodeImage({ channels, settings }, base, ternP2), ternP2);
+      expect(decoded).toEqual({ ok: true, value: { channels, settings } });
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('decode of encode is the fit, for any plan', () => {
+  fc.assert(
+    fc.property(anyPlan, (p) => {
+      const channels = fit(p, ternP2).channels.map(({ id: _id, ...fitted }) => fitted);
+      const decoded = decodeImage(encodeImage({ channels, settings: {} }, blank(), ternP2), ternP2);
+      expect(decoded.ok && decoded.value.channels).toEqual(channels);
+      const written = contentToWrite(p, ternP2);
+      expect(written.channels.length + written.heldBack.length).toBe(p.channels.length);
+    }),
+    { numRuns: 300 },
+  );
+});
+
+test('bits that are not ours are equal before and after', () => {
+  const mask = ownedMask(ternP2);
+  fc.assert(
+    fc.property(anyTernChannels, anyImage, (channels, base) => {
+      const image = encodeImage({ channels, settings: { beep: true } }, base, ternP2);
+      const foreign = (bytes: Uint8Array) => Buffer.from(bytes.map((byte, at) => byte & ~mask[at]!));
+      expect(foreign(image).equals(foreign(base))).toBe(true);
+    }),
+    { numRuns: 60 },
+  );
+  // identification, region and calibration have not one bit of ours; of a record the six last bytes are the radio's
+  for (const [from, to] of [
+    [0x0000, 0x0080],
+    [0x0212, 0x0218],
+    [0x1c00, 0x1ffe],
+  ] as const)
+    expect(mask.subarray(from, to).every((bits) => bits === 0)).toBe(true);
+  expect(mask[0x020b]).toBe(0b11);
+});
+
+describe('read-outs that are wrong', () => {
+  test('length and checksum', () => {
+    expect(decodeImage(new Uint8Array(100), ternP2)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('8192 bytes'),
+    });
+    const image = blank();
+    image[0x1000] = image[0x1000]! ^ 1;
+    expect(decodeImage(image, ternP2)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('checksum'),
+    });
+  });
+  test('a slot that makes no sense is named and left out, the rest is read', () => {
+    const p = plan([channel(3, 145_500_000), channel(4, 145_525_000)]);
+    const base = encodeImage({ channels: fit(p, ternP2).channels, settings: {} }, blank(), ternP2);
+    base[0x0200 + 3 * 24] = 0xab;
+    const image = encodeImage({ channels: [], settings: {} }, base, ternP2);
+    const broken = base.slice();
+    // the checksum of the broken one, by hand: the sum of its bytes
+    let sum = 0;
+    for (let i = 0x80; i <= 0x1ffd; i++) sum += broken[i]!;
+    broken.set([sum & 0xff, (sum >> 8) & 0xff], 0x1ffe);
+    expect(checksumHolds(image, ternP2.memory)).toBe(true);
+    const decoded = decodeImage(broken, ternP2);
+    expect(decoded).toMatchObject({ ok: true, note: expect.stringContaining('slot 3') });
+    expect(decoded.ok && decoded.value.channels.map((c) => c.slot)).toEqual([4]);
+  });
+  test('no bytes make it throw', () => {
+    fc.assert(
+      fc.property(anyImage, (image) => {
+        let sum = 0;
+        for (let i = 0x80; i <= 0x1ffd; i++) sum += image[i]!;
+        image.set([sum & 0xff, (sum >> 8) & 0xff], 0x1ffe);
+        expect(decodeImage(image, ternP2).ok).toBe(true);
+      }),
+      { numRuns: 50 },
+    );
+  });
+});
+
+test('comparison counts the radio’s own counters apart', () => {
+  const sent = blank();
+  const back = sent.slice();
+  back[0x0070] = 9;
+  back[0x0300] = 9;
+  expect(compareImages(sent, back, ternP2)).toEqual({
+    compared: 0x2000 - 16,
+    different: [0x0300],
+    volatile: { bytes: 16, different: 1 },
+  });
+});
+
+describe('the model', () => {
+  test('is what the schema says', () => expect(modelSchema.safeParse(ternP2).error).toBeUndefined());
+  test('its areas lie side by side and fill the memory', () => {
+    let at = 0;
+    for (const area of ternP2.memory.areas) {
+      expect(area.from).toBe(at);
+      at += area.bytes;
+    }
+    expect(at).toBe(ternP2.memory.bytes);
+  });
+  test('bits of ours lie only in areas of ours', () => {
+    const mask = ownedMask(ternP2);
+    for (const area of ternP2.memory.areas) {
+      const bits = mask.subarray(area.from, area.from + area.bytes).some((byte) => byte !== 0);
+      expect([area.name, bits]).toEqual([area.name, area.owner === 'ours' || area.owner === 'checksum']);
+    }
+  });
+  test('docs/tern-p2.md names every area at its address', () => {
+    const text = readFileSync('docs/tern-p2.md', 'utf8');
+    for (const area of ternP2.memory.areas)
+      expect(text).toContain(`0x${area.from.toString(16).padStart(4, '0')}`);
+  });
+});

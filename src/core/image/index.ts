@@ -1,0 +1,2 @@
+export { type FieldValue } from './codec';
+export * from './image';

@@ -1,0 +1,106 @@
+/**
+ * Frames of the stream link: start, type, sequence, length (most significant byte first), payload, check. The check is
+ * the CRC-16 with polynomial 0x1021 and start value 0 (CRC-16/XMODEM) over type to payload.
+ */
+
+export const START = 0x01;
+const HEAD_BYTES = 5;
+const CHECK_BYTES = 2;
+/** Bytes that a frame adds to its payload. */
+export const FRAME_OVERHEAD = HEAD_BYTES + CHECK_BYTES;
+/** No payload is longer; a length over it is noise. */
+export const LONGEST_PAYLOAD = 1024;
+
+/** What frames say. Host to radio: identify, read, again, write, block, end, done. Radio to host: ident, block, end, ready, ack, no. */
+export const FRAME_TYPES = {
+  identify: 0x49,
+  ident: 0x69,
+  read: 0x52,
+  again: 0x51,
+  write: 0x57,
+  ready: 0x4b,
+  block: 0x44,
+  end: 0x45,
+  ack: 0x41,
+  no: 0x4e,
+} as const;
+export type FrameType = keyof typeof FRAME_TYPES;
+
+export interface Frame {
+  type: FrameType;
+  /** 0 to 255: a block's number, or what an answer answers. */
+  sequence: number;
+  payload: Uint8Array;
+}
+
+const TYPE_OF = new Map(
+  Object.entries(FRAME_TYPES).map(([type, byte]) => [byte as number, type as FrameType]),
+);
+
+/** CRC-16/XMODEM; its published check value for the text “123456789” is 0x31C3. */
+export function crc16(bytes: Uint8Array, from = 0, to = bytes.length): number {
+  let crc = 0;
+  for (let i = from; i < to; i++) {
+    crc ^= bytes[i]! << 8;
+    for (let bit = 0; bit < 8; bit++)
+      crc = crc & 0x8000 ? ((crc << 1) ^ 0x1021) & 0xffff : (crc << 1) & 0xffff;
+  }
+  return crc;
+}
+
+/** The bytes of a frame. */
+export function frameBytes(
+  type: FrameType,
+  sequence = 0,
+  payload: Uint8Array = new Uint8Array(),
+): Uint8Array {
+  const bytes = new Uint8Array(FRAME_OVERHEAD + payload.length);
+  bytes.set([START, FRAME_TYPES[type], sequence, payload.length >> 8, payload.length & 0xff]);
+  bytes.set(payload, HEAD_BYTES);
+  const crc = crc16(bytes, 1, HEAD_BYTES + payload.length);
+  bytes.set([crc >> 8, crc & 0xff], HEAD_BYTES + payload.length);
+  return bytes;
+}
+
+/** The bytes of a stream that are not a whole frame yet. */
+export type Pending = Uint8Array;
+export const NOTHING_PENDING: Pending = new Uint8Array();
+
+/**
+ * Takes the next bytes of a stream, split anywhere, and gives the frames that are whole and sound, how many damaged
+ * starts were skipped, and what to hand in with the next bytes.
+ */
+export function readFrames(
+  pending: Pending,
+  bytes: Uint8Array,
+): { frames: Frame[]; damaged: number; pending: Pending } {
+  const stream = new Uint8Array(pending.length + bytes.length);
+  stream.set(pending);
+  stream.set(bytes, pending.length);
+  const frames: Frame[] = [];
+  let damaged = 0;
+  let at = 0;
+  while (at < stream.length) {
+    if (stream[at] !== START) {
+      at++;
+      continue;
+    }
+    if (stream.length - at < HEAD_BYTES) break;
+    const type = TYPE_OF.get(stream[at + 1]!);
+    const length = (stream[at + 3]! << 8) | stream[at + 4]!;
+    if (type === undefined || length > LONGEST_PAYLOAD) {
+      at++;
+      continue;
+    }
+    const end = at + HEAD_BYTES + length;
+    if (stream.length < end + CHECK_BYTES) break;
+    if (crc16(stream, at + 1, end) !== ((stream[end]! << 8) | stream[end + 1]!)) {
+      damaged++;
+      at++;
+      continue;
+    }
+    frames.push({ type, sequence: stream[at + 2]!, payload: stream.slice(at + HEAD_BYTES, end) });
+    at = end + CHECK_BYTES;
+  }
+  return { frames, damaged, pending: stream.slice(at) };
+}

@@ -1,0 +1,296 @@
+import fc from 'fast-check';
+import { ternP2 } from '../models/tern-p2';
+import {
+  crc16,
+  frameBytes,
+  identBytes,
+  isOpen,
+  NOTHING_PENDING,
+  readFrames,
+  readIdent,
+  startLink,
+  stepLink,
+  WHOLE,
+  type Frame,
+  type LinkEvent,
+  type LinkState,
+  type LinkStep,
+  type LinkTask,
+} from '.';
+
+const IDENT = {
+  model: 'TERN-P2 ',
+  serial: 'LK204417',
+  firmware: '1.07',
+  region: 3,
+  imageBytes: 8192,
+  halfWritten: false,
+};
+const IMAGE = Uint8Array.from({ length: 8192 }, (_, i) => (i * 7 + (i >> 8)) & 0xff);
+const text = (s: string) => new TextEncoder().encode(s);
+
+test('the check is CRC-16/XMODEM, whose published value for 123456789 is 31C3', () =>
+  expect(crc16(text('123456789'))).toBe(0x31c3));
+
+test('identification is read as it was written', () => {
+  expect(readIdent(identBytes(IDENT))).toEqual(IDENT);
+  expect(readIdent(new Uint8Array(24))).toBeUndefined();
+  expect(readIdent(new Uint8Array(3))).toBeUndefined();
+});
+
+const anyFrames = fc.array(
+  fc.record({
+    type: fc.constantFrom('block' as const, 'ack' as const, 'end' as const),
+    sequence: fc.integer({ min: 0, max: 255 }),
+    payload: fc.uint8Array({ maxLength: 60 }),
+  }),
+  { maxLength: 8 },
+);
+
+describe('frames', () => {
+  test('any split of the stream gives the same frames', () => {
+    fc.assert(
+      fc.property(anyFrames, fc.array(fc.integer({ min: 1, max: 20 }), { minLength: 1 }), (frames, cuts) => {
+        const stream = Buffer.concat(frames.map((f) => frameBytes(f.type, f.sequence, f.payload)));
+        const got: Frame[] = [];
+        let pending = NOTHING_PENDING;
+        for (let at = 0, i = 0; at < stream.length; i++) {
+          const size = cuts[i % cuts.length]!;
+          const read = readFrames(pending, stream.subarray(at, at + size));
+          got.push(...read.frames);
+          pending = read.pending;
+          at += size;
+        }
+        expect(got.map((f) => ({ ...f, payload: [...f.payload] }))).toEqual(
+          frames.map((f) => ({ ...f, payload: [...f.payload] })),
+        );
+        expect(pending).toHaveLength(0);
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  test('one flipped bit never makes another frame, and the next one is read', () => {
+    fc.assert(
+      fc.property(fc.uint8Array({ minLength: 1, maxLength: 60 }), fc.nat(), (payload, where) => {
+        const bytes = frameBytes('block', 5, payload);
+        const bit = where % (bytes.length * 8);
+        bytes[bit >> 3] = bytes[bit >> 3]! ^ (1 << (bit & 7));
+        // noise enough to complete a length that was made longer
+        const { frames } = readFrames(
+          NOTHING_PENDING,
+          Buffer.concat([bytes, frameBytes('ack', 9), new Uint8Array(1200)]),
+        );
+        expect(frames.some((f) => f.type === 'block' && Buffer.compare(f.payload, payload) !== 0)).toBe(
+          false,
+        );
+        expect(frames.some((f) => f.type === 'ack' && f.sequence === 9)).toBe(true);
+      }),
+      { numRuns: 400 },
+    );
+  });
+});
+
+/** A radio that answers as docs/stream-link.md says; the tests can bend its answers. */
+function radio(
+  memory: Uint8Array,
+  bend: (frame: Frame, n: number) => Uint8Array[] | undefined = () => undefined,
+) {
+  const state = { memory: memory.slice(), written: 0, frames: 0 };
+  const block = (n: number) => frameBytes('block', n, state.memory.slice(n * 256, n * 256 + 256));
+  const end = () => {
+    const crc = crc16(state.memory);
+    return frameBytes('end', 0, Uint8Array.of(crc >> 8, crc & 0xff));
+  };
+  const answer = (frame: Frame): Uint8Array[] => {
+    const bent = bend(frame, state.frames++);
+    if (bent) return bent;
+    if (frame.type === 'identify') return [frameBytes('ident', 0, identBytes(IDENT))];
+    if (frame.type === 'read') return [...Array.from({ length: 32 }, (_, n) => block(n)), end()];
+    if (frame.type === 'again') return [...[...frame.payload].map(block), end()];
+    if (frame.type === 'write') return [frameBytes('ready')];
+    if (frame.type === 'block') {
+      state.memory.set(frame.payload, frame.sequence * 256);
+      return [frameBytes('ack', frame.sequence)];
+    }
+    if (frame.type === 'end') return [frameBytes('ack', WHOLE)];
+    return [];
+  };
+  return { state, answer };
+}
+
+/** Runs a link against a radio; `cut` splits what the radio says. Silence is told where the radio has nothing to say. */
+function converse(
+  task: LinkTask,
+  device: ReturnType<typeof radio>,
+  cut: (bytes: Uint8Array) => Uint8Array[] = (b) => [b],
+  closeAfter = Infinity,
+) {
+  let step: LinkStep = startLink(ternP2, task);
+  const events: LinkEvent[] = [];
+  let heard = 0;
+  let underWay = 0;
+  let link: LinkState = step.state;
+  for (let turn = 0; turn < 5000 && isOpen(link); turn++) {
+    const said = step.send
+      .flatMap((bytes) => readFrames(NOTHING_PENDING, bytes).frames)
+      .flatMap((frame) => device.answer(frame));
+    const chunks = said.flatMap(cut);
+    const send: Uint8Array[] = [];
+    const take = (next: LinkStep) => {
+      link = next.state;
+      send.push(...next.send);
+      events.push(...next.events);
+      underWay = Math.max(underWay, link.underWay.length);
+    };
+    if (chunks.length === 0) take(stepLink(link, { kind: 'quiet' }));
+    for (const bytes of chunks) {
+      heard += bytes.length;
+      take(
+        heard > closeAfter ? stepLink(link, { kind: 'closed' }) : stepLink(link, { kind: 'bytes', bytes }),
+      );
+    }
+    step = { state: link, send, events: [] };
+  }
+  return { link, events, last: events.at(-1), underWay };
+}
+
+describe('reading', () => {
+  test('gives the image, with progress to the end', () => {
+    const { events, last } = converse({ kind: 'read' }, radio(IMAGE));
+    expect(last).toMatchObject({ kind: 'finished', image: IMAGE, ident: IDENT });
+    expect(events.filter((e) => e.kind === 'progress').map((e) => e.bytes)).toEqual(
+      Array.from({ length: 32 }, (_, i) => (i + 1) * 256),
+    );
+  });
+  test('survives any split of the byte stream', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 400 }), { minLength: 1, maxLength: 20 }), (sizes) => {
+        let i = 0;
+        const cut = (bytes: Uint8Array) => {
+          const parts: Uint8Array[] = [];
+          for (let at = 0; at < bytes.length;) {
+            const size = sizes[i++ % sizes.length]!;
+            parts.push(bytes.slice(at, at + size));
+            at += size;
+          }
+          return parts;
+        };
+        expect(converse({ kind: 'read' }, radio(IMAGE), cut).last).toMatchObject({
+          kind: 'finished',
+          image: IMAGE,
+        });
+      }),
+      { numRuns: 40 },
+    );
+  });
+  test('a damaged block is asked for again', () => {
+    const device = radio(IMAGE);
+    let first = true;
+    const cut = (bytes: Uint8Array) => {
+      if (bytes[1] === 0x44 && bytes[2] === 7 && first) {
+        first = false;
+        const damaged = bytes.slice();
+        damaged[50] = damaged[50]! ^ 4;
+        return [damaged];
+      }
+      return [bytes];
+    };
+    const { events, last } = converse({ kind: 'read' }, device, cut);
+    expect(last).toMatchObject({ kind: 'finished', image: IMAGE });
+    expect(events.filter((e) => e.kind === 'repeated')).toEqual([{ kind: 'repeated', block: 7 }]);
+  });
+  test('silence ends with a reason after three tries; the radio is untouched', () => {
+    const { last } = converse(
+      { kind: 'read' },
+      radio(IMAGE, () => []),
+    );
+    expect(last).toMatchObject({
+      kind: 'failed',
+      radio: 'untouched',
+      reason: expect.stringContaining('does not answer'),
+    });
+  });
+  test('another model is refused by its own name', () => {
+    const other = radio(IMAGE, (f) =>
+      f.type === 'identify'
+        ? [frameBytes('ident', 0, identBytes({ ...IDENT, model: 'TERN-P3 ' }))]
+        : undefined,
+    );
+    expect(converse({ kind: 'read' }, other).last).toMatchObject({
+      kind: 'failed',
+      reason: expect.stringContaining('TERN-P3'),
+    });
+  });
+});
+
+describe('writing', () => {
+  const task: LinkTask = { kind: 'write', image: IMAGE, serial: 'LK204417' };
+  test('leaves the radio with the image, never more under way than the window', () => {
+    const device = radio(new Uint8Array(8192));
+    const { last, underWay } = converse(task, device);
+    expect(last).toMatchObject({ kind: 'finished' });
+    expect(device.state.memory).toEqual(IMAGE);
+    expect(underWay).toBe(4);
+  });
+  test('another unit is not touched', () => {
+    const device = radio(new Uint8Array(8192));
+    const { last } = converse({ ...task, serial: 'LK999999' } as LinkTask, device);
+    expect(last).toMatchObject({
+      kind: 'failed',
+      radio: 'untouched',
+      reason: expect.stringContaining('LK204417'),
+    });
+    expect(device.state.memory).toEqual(new Uint8Array(8192));
+  });
+  test('a block refused as damaged, and an answer that is lost, are sent again', () => {
+    const device = radio(new Uint8Array(8192), (f, n) =>
+      f.type === 'block' && n === 6
+        ? [frameBytes('no', f.sequence, Uint8Array.of(0))]
+        : f.type === 'block' && n === 12
+          ? []
+          : undefined,
+    );
+    const { last, events } = converse(task, device);
+    expect(last).toMatchObject({ kind: 'finished' });
+    expect(device.state.memory).toEqual(IMAGE);
+    expect(events.some((e) => e.kind === 'repeated')).toBe(true);
+  });
+  test.each([
+    ['a low battery', 'write', 1, 'untouched', /battery/],
+    ['a sum that fails', 'end', 3, 'written, not confirmed', /add up/],
+  ] as const)('%s is told', (_, type, code, state, reason) => {
+    const device = radio(new Uint8Array(8192), (f) =>
+      f.type === type ? [frameBytes('no', 0, Uint8Array.of(code))] : undefined,
+    );
+    expect(converse(task, device).last).toMatchObject({
+      kind: 'failed',
+      radio: state,
+      reason: expect.stringMatching(reason),
+    });
+  });
+  test('a port that vanishes on the way leaves it half written, before the first block untouched', () => {
+    expect(converse(task, radio(new Uint8Array(8192)), undefined, 100).last).toMatchObject({
+      kind: 'failed',
+      radio: 'half written',
+    });
+    expect(converse(task, radio(new Uint8Array(8192)), undefined, 5).last).toMatchObject({
+      kind: 'failed',
+      radio: 'untouched',
+    });
+  });
+});
+
+test('no bytes whatever make the link throw', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.uint8Array({ maxLength: 80 })),
+      fc.constantFrom<LinkTask>({ kind: 'read' }, { kind: 'write', image: IMAGE, serial: 'X' }),
+      (chunks, task) => {
+        let { state } = startLink(ternP2, task);
+        for (const bytes of chunks) ({ state } = stepLink(state, { kind: 'bytes', bytes }));
+        expect(isOpen(state)).toBe(true);
+      },
+    ),
+  );
+});

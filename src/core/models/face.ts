@@ -1,0 +1,101 @@
+import { formatTone, isUsualShift, type Region, type Squelch } from '../radio';
+import type { Model } from './model';
+
+/** A channel as a radio holds it: what the fit works out, and what the bytes say. */
+export interface FittedChannel {
+  slot: number;
+  name: string;
+  rx: number;
+  /** null is listen only. */
+  tx: number | null;
+  send: Squelch | null;
+  expect: Squelch | null;
+  mode: Model['modes'][number];
+  /** mW, one of the model's. */
+  power: number;
+  scan: boolean;
+}
+
+/** What the display reads. */
+export interface Face {
+  slot: string;
+  marks: string[];
+  large: string;
+  small: string;
+  /** The mark of the shift's direction; with its size in MHz where the shift is a plain one. */
+  shift: string;
+  sending: boolean;
+  /** The radio refuses the key: listen only, or nowhere that it can send. */
+  refused: boolean;
+}
+
+export type LargeLine = 'name' | 'frequency' | 'slot';
+
+/** Figures of a frequency as a display with so many decimals cuts them. */
+function figures(hz: number, decimals: number): string {
+  const whole = Math.floor(hz / 1_000_000);
+  return `${whole}.${String(hz % 1_000_000)
+    .padStart(6, '0')
+    .slice(0, decimals)}`;
+}
+
+/**
+ * What a model's display reads for a channel, receiving or with the key down. `region` decides which shifts the
+ * radio shows as a plain one: all others are marked as split.
+ */
+export function face(
+  channel: FittedChannel,
+  model: Model,
+  keyDown: boolean,
+  region: Region,
+  largeLine: LargeLine = model.face.largeLine.fallback,
+): Face {
+  const { marks: texts, decimals } = model.face;
+  const slot = model.face.slot.replace(/\{slot:(\d)\}/, (_, width) =>
+    String(channel.slot).padStart(Number(width), '0'),
+  );
+  const refused = channel.tx === null;
+  const sending = keyDown && !refused;
+  const hz = sending ? channel.tx! : channel.rx;
+  const lowest = model.powers[model.powers.length - 1]!.milliwatts;
+  const isCode = channel.send?.kind === 'code' || channel.expect?.kind === 'code';
+  const tone = isCode ? texts.code : channel.expect ? texts.bothTones : channel.send ? texts.sendTone : '';
+  const marks = [
+    sending ? texts.sending : '',
+    keyDown && refused ? texts.noTransmit : '',
+    tone,
+    channel.mode === 'NFM' ? texts.narrow : '',
+    channel.power === lowest && model.powers.length > 1 && !refused ? texts.lowPower : '',
+    channel.scan ? '' : texts.skipped,
+  ].filter((mark) => mark !== '');
+  const frequency = figures(hz, decimals);
+  const name = channel.name || frequency;
+  const large = sending || largeLine === 'frequency' ? frequency : largeLine === 'slot' ? slot : name;
+  return {
+    slot,
+    marks,
+    large,
+    small: sending ? name : frequency,
+    shift: shiftMark(channel, model, region),
+    sending,
+    refused: keyDown && refused,
+  };
+}
+
+function shiftMark({ rx, tx }: FittedChannel, model: Model, region: Region): string {
+  const { marks } = model.face;
+  if (tx === null || tx === rx) return '';
+  if (!isUsualShift(rx, tx, region)) return marks.split;
+  return `${tx > rx ? marks.plus : marks.minus}${figures(Math.abs(tx - rx), 3)}`;
+}
+
+/** What a press of the key puts on air, in one sentence. */
+export function onAir(channel: FittedChannel): string {
+  if (channel.tx === null) return 'Listen only: the key sends nothing.';
+  const with_ = channel.send
+    ? channel.send.kind === 'tone'
+      ? ` with ${formatTone(channel.send.tone)} Hz`
+      : ` with D${String(channel.send.code).padStart(3, '0')}${channel.send.inverted ? 'I' : 'N'}`
+    : '';
+  return `Sends on ${figures(channel.tx, 5).replace(/0{1,2}$/, '')}${with_}, ${channel.power / 1000} W.`;
+}

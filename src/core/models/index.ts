@@ -1,0 +1,4 @@
+export * from './face';
+export * from './memory';
+export * from './model';
+export * from './registry';

@@ -1,0 +1,25 @@
+import type { Model } from './model';
+import { ternP2 } from './tern-p2';
+
+/** Every model that Veridon has, in the order in which it is shown. */
+export const MODELS: readonly Model[] = [ternP2];
+
+/** The model with that id, or undefined. */
+export function modelById(id: string): Model | undefined {
+  return MODELS.find((model) => model.id === id);
+}
+
+/** The model whose radios identify themselves with these 8 characters, or undefined. */
+export function modelByIdent(ident: string): Model | undefined {
+  return MODELS.find((model) => model.link.ident === ident);
+}
+
+/** Models whose name, maker or other trade name holds `text`, in any case. */
+export function findModels(text: string): { model: Model; soldAs: string }[] {
+  const wanted = text.trim().toLowerCase();
+  return MODELS.flatMap((model) =>
+    [{ name: model.name, maker: model.maker }, ...model.alsoSoldAs]
+      .map(({ name, maker }) => ({ model, soldAs: `${maker} ${name}` }))
+      .filter(({ soldAs }) => soldAs.toLowerCase().includes(wanted)),
+  );
+}

@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { accessSchema, HIGHEST_POWER, isFrequency, MODES, OPEN, type Mode } from '../radio';
+import { channelIdSchema, type ChannelId } from './ids';
+
+export const NAME_LIMIT = 32;
+/** Highest slot number that a plan can hold, whatever the model. */
+export const SLOT_LIMIT = 9999;
+
+export const frequencySchema = z
+  .int('is not a whole number of Hz')
+  .refine(isFrequency, 'is not a frequency from 8.3 kHz to 275 GHz in whole tens of Hz');
+
+/** Where a channel came from: a directory's row, kept so that it can be recognised and refreshed. */
+export const sourceSchema = z.object({
+  directory: z.string().max(40),
+  entry: z.string().max(80),
+  service: z.string().max(40),
+  call: z.string().max(16).optional(),
+  place: z.string().max(60).optional(),
+  lat: z.number().min(-90).max(90).optional(),
+  lon: z.number().min(-180).max(180).optional(),
+});
+
+/** What a person sets on a channel: everything but its id and slot. */
+export const channelFieldsSchema = z.object({
+  name: z.string().trim().max(NAME_LIMIT, `is longer than ${NAME_LIMIT} characters`),
+  /** Names fitted by hand, by model id; the fitter leaves them alone. */
+  fitted: z.record(z.string().max(40), z.string().max(NAME_LIMIT)),
+  rx: frequencySchema,
+  /** Absolute; null is listen only. */
+  tx: frequencySchema.nullable(),
+  /** Transmit was entered as a frequency of its own and does not follow receive. */
+  txFixed: z.boolean(),
+  access: accessSchema,
+  mode: z.enum(MODES as [Mode, ...Mode[]]),
+  /** Wanted power in mW; the fit takes the radio's nearest. */
+  power: z.int().min(1).max(HIGHEST_POWER),
+  scan: z.boolean(),
+  /** Never falls silent: a broadcast, a beacon. */
+  alwaysOn: z.boolean(),
+  note: z.string().max(500),
+  source: sourceSchema.nullable(),
+});
+
+export const channelSchema = channelFieldsSchema.extend({
+  id: channelIdSchema,
+  slot: z.int().min(0).max(SLOT_LIMIT),
+});
+
+export type Source = z.infer<typeof sourceSchema>;
+export type ChannelFields = z.infer<typeof channelFieldsSchema>;
+/** One receive and transmit arrangement with a name, in a slot. */
+export type Channel = z.infer<typeof channelSchema>;
+
+/** A channel without a slot yet. */
+export type NewChannel = ChannelFields & { id: ChannelId };
+export const newChannelSchema = channelFieldsSchema.extend({ id: channelIdSchema });
+
+/** The fields of a plain channel: same frequency both ways, open, FM, 4 W, scanned. */
+export function channelDefaults(rx: number): ChannelFields {
+  return {
+    name: '',
+    fitted: {},
+    rx,
+    tx: rx,
+    txFixed: false,
+    access: OPEN,
+    mode: 'FM',
+    power: 4000,
+    scan: true,
+    alwaysOn: false,
+    note: '',
+    source: null,
+  };
+}

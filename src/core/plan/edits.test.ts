@@ -1,0 +1,285 @@
+import fc from 'fast-check';
+import { anyPlan, channel, id, plan } from '../samples.test.kit';
+import {
+  applyEdit,
+  closeGaps,
+  editLabel,
+  editSchema,
+  inverseOf,
+  newPlan,
+  planSchema,
+  previewPlacing,
+  PLACEMENTS,
+  rebaseEdit,
+  renumber,
+  sortInPlace,
+  swap,
+  type ChannelId,
+  type Edit,
+  type Plan,
+} from '.';
+
+const RANGE = { first: 0, count: 150 };
+const three = plan([
+  channel(1, 145_500_000, { name: 'Calling' }),
+  channel(2, 145_612_500, { name: 'Ullsmere Hill', tx: 145_012_500 }),
+  channel(5, 162_400_000, { name: 'Weather', tx: null }),
+]);
+const slotsOf = (p: Plan) => p.channels.map((c) => c.slot);
+const run = (p: Plan, edit: Edit): Plan => {
+  const result = applyEdit(p, edit);
+  if (!result.ok) throw new Error(result.reason);
+  return result.value;
+};
+
+/** Any edit, much of it for channels and slots that are not there. */
+function anyEditOn(p: Plan): fc.Arbitrary<Edit> {
+  const ids = fc.uniqueArray(
+    fc.oneof(
+      fc.constantFrom(id(999), ...p.channels.map((c) => c.id)),
+      fc.integer({ min: 0, max: 160 }).map(id),
+    ),
+    { minLength: 1, maxLength: 8 },
+  );
+  const set = fc.constantFrom<Extract<Edit, { name: 'change' }>['changes'][number]['set']>(
+    { tx: null },
+    { name: 'Norrast' },
+    { rx: 145_700_000 },
+    { tx: 433_000_000, txFixed: true },
+    { scan: false, power: 1000 },
+    { mode: 'NFM' },
+  );
+  return fc.oneof(
+    fc.tuple(ids, set).map(([chosen, fields]): Edit => ({
+      name: 'change',
+      changes: chosen.map((one) => ({ id: one, set: fields })),
+    })),
+    ids.map((chosen): Edit => ({ name: 'remove', ids: chosen })),
+    fc
+      .record({
+        name: fc.constant('place' as const),
+        placement: fc.constantFrom(...PLACEMENTS),
+        at: fc.integer({ min: 0, max: 160 }),
+        n: fc.integer({ min: 1, max: 5 }),
+      })
+      .map(({ n, ...rest }): Edit => ({
+        ...rest,
+        range: RANGE,
+        channels: Array.from({ length: n }, (_, i) => {
+          const { slot: _slot, ...fields } = channel(2000 + i, 145_500_000);
+          return fields;
+        }),
+      })),
+    fc.tuple(ids, fc.integer({ min: 0, max: 200 })).map(([chosen, start]): Edit => ({
+      name: 'arrange',
+      how: 'renumber',
+      moves: [...renumber(p, new Set(chosen), start, 2), { id: chosen[0]!, from: 0, to: start }],
+    })),
+    fc.constant<Edit>({ name: 'describe', set: { name: 'Other name', owner: { strict: true } } }),
+  );
+}
+
+describe('edits', () => {
+  test('edit then inverse is the old plan; the new one is sound; the old one is untouched', () => {
+    fc.assert(
+      fc.property(
+        anyPlan.chain((p) => fc.tuple(fc.constant(p), anyEditOn(p))),
+        ([before, edit]) => {
+          const copy = structuredClone(before);
+          const result = applyEdit(before, edit);
+          expect(before).toEqual(copy);
+          if (!result.ok) return expect(result.reason).toMatch(/\.$/);
+          expect(new Set(slotsOf(result.value)).size).toBe(result.value.channels.length);
+          expect([...slotsOf(result.value)].sort((a, b) => a - b)).toEqual(slotsOf(result.value));
+          const inverse = inverseOf(before, result.value);
+          expect(editSchema.safeParse(inverse).success).toBe(true);
+          const back = run(result.value, inverse);
+          expect(back).toEqual(before);
+          // and forth again: redo is the inverse of the inverse
+          expect(run(back, inverseOf(result.value, back))).toEqual(result.value);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  test('one change for many channels, with its label', () => {
+    const edit: Edit = { name: 'change', changes: [1, 2].map((n) => ({ id: id(n), set: { tx: null } })) };
+    expect(run(three, edit).channels.map((c) => c.tx)).toEqual([null, null, null]);
+    expect(editLabel(edit, three)).toBe('Set 2 channels to listen only');
+    expect(editLabel({ name: 'change', changes: [{ id: id(2), set: { tx: 145_000_000 } }] }, three)).toBe(
+      'Set transmit of “Ullsmere Hill” to 145.000',
+    );
+  });
+
+  test('changing receive carries the shift along', () => {
+    const after = run(three, { name: 'change', changes: [{ id: id(2), set: { rx: 145_700_000 } }] });
+    expect(after.channels[1]).toMatchObject({ rx: 145_700_000, tx: 145_100_000 });
+  });
+
+  test('an edit fails whole: nothing is half applied', () => {
+    const result = applyEdit(three, {
+      name: 'change',
+      changes: [
+        { id: id(1), set: { tx: null } },
+        { id: id(77), set: { tx: null } },
+      ],
+    });
+    expect(result).toMatchObject({ ok: false, reason: expect.stringContaining('not in the plan any more') });
+  });
+
+  test('fields that nobody knows, ids of another kind and odd frequencies are refused at the edge', () => {
+    const posted = (set: object, one: string = id(1)) =>
+      editSchema.safeParse({ name: 'change', changes: [{ id: one, set }] }).success;
+    expect(posted({ tx: null })).toBe(true);
+    expect(posted({ frequency: 1 })).toBe(false);
+    expect(posted({ rx: 145.6 })).toBe(false);
+    expect(posted({ rx: 145_600_001 })).toBe(false);
+    expect(posted({ txFixed: true })).toBe(false);
+    expect(posted({ tx: null }, 'pl_test0001')).toBe(false);
+  });
+});
+
+describe('an edit made on an old revision', () => {
+  const rename: Edit = { name: 'change', changes: [{ id: id(2), set: { name: 'Hill' } }] };
+  test('is run on the newest where it still holds', () => {
+    const newest = run(three, {
+      name: 'change',
+      changes: [
+        { id: id(2), set: { power: 1000 } },
+        { id: id(1), set: { name: 'A' } },
+      ],
+    });
+    const result = rebaseEdit(rename, three, newest);
+    expect(result).toMatchObject({ ok: true });
+    expect(result.ok && result.value.channels[1]).toMatchObject({ name: 'Hill', power: 1000 });
+  });
+  test('is refused where the same field was changed, or the channel removed', () => {
+    const changed = run(three, { name: 'change', changes: [{ id: id(2), set: { name: 'Other' } }] });
+    expect(rebaseEdit(rename, three, changed)).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('changed meanwhile (name)'),
+    });
+    const removed = run(three, { name: 'remove', ids: [id(2)] });
+    expect(rebaseEdit(rename, three, removed)).toMatchObject({ ok: false });
+    // a channel that somebody has just worked on is not taken away unseen
+    expect(rebaseEdit({ name: 'remove', ids: [id(2)] }, three, changed)).toMatchObject({ ok: false });
+    expect(rebaseEdit({ name: 'remove', ids: [id(1)] }, three, changed)).toMatchObject({ ok: true });
+  });
+});
+
+describe('placing', () => {
+  const at = (placement: (typeof PLACEMENTS)[number], count: number, from = 0, range = RANGE) =>
+    previewPlacing(three.channels, count, placement, from, range);
+  const slots = (p: ReturnType<typeof at>) => p.assigned.map((a) => a.slot);
+  test('next free slots skip what is taken', () => expect(slots(at('next-free', 4))).toEqual([0, 3, 4, 6]));
+  test('one run ends at the first taken slot; the rest is listed', () => {
+    const preview = at('at-slot', 4, 3);
+    expect(slots(preview)).toEqual([3, 4]);
+    expect(preview.leftOver).toEqual([2, 3]);
+  });
+  test('gaps only lie below the last one used', () => {
+    expect(slots(at('fill-gaps', 9))).toEqual([0, 3, 4]);
+    expect(at('fill-gaps', 9).leftOver).toHaveLength(6);
+  });
+  test('pushing moves no further than it must', () => {
+    const preview = at('push-down', 2, 2);
+    expect(slots(preview)).toEqual([2, 3]);
+    expect(preview.pushed).toEqual([{ id: id(2), from: 2, to: 4 }]);
+    expect(at('push-down', 4, 1).pushed).toEqual([
+      { id: id(1), from: 1, to: 5 },
+      { id: id(2), from: 2, to: 6 },
+      { id: id(5), from: 5, to: 7 },
+    ]);
+  });
+  test('nothing is pushed off the end', () => {
+    const preview = at('push-down', 4, 2, { first: 0, count: 7 });
+    expect(slots(preview)).toEqual([2, 3, 4]);
+    expect(preview.pushed).toEqual([
+      { id: id(2), from: 2, to: 5 },
+      { id: id(5), from: 5, to: 6 },
+    ]);
+    expect(preview.leftOver).toEqual([3]);
+  });
+  test('overwriting names what goes', () =>
+    expect(at('overwrite', 2, 1).overwritten).toEqual([id(1), id(2)]));
+  test('an edit is refused when the slots are no longer those of the preview', () => {
+    const { slot: _slot, ...fresh } = channel(9, 433_500_000);
+    const edit: Edit = {
+      name: 'place',
+      channels: [fresh],
+      placement: 'next-free',
+      at: 0,
+      range: RANGE,
+      expect: [0],
+    };
+    expect(slotsOf(run(three, edit))).toEqual([0, 1, 2, 5]);
+    expect(applyEdit(three, { ...edit, expect: [3] })).toMatchObject({
+      ok: false,
+      reason: expect.stringContaining('since the preview'),
+    });
+  });
+  test('no entry is lost: each is assigned or left over, in free or freed slots of the radio', () => {
+    fc.assert(
+      fc.property(
+        anyPlan,
+        fc.constantFrom(...PLACEMENTS),
+        fc.integer({ min: 0, max: 200 }),
+        fc.integer({ min: 0, max: 160 }),
+        (p, placement, n, from) => {
+          const preview = previewPlacing(p.channels, n, placement, from, RANGE);
+          const indexes = [...preview.assigned.map((a) => a.index), ...preview.leftOver].sort(
+            (a, b) => a - b,
+          );
+          expect(indexes).toEqual(Array.from({ length: n }, (_, i) => i));
+          const after = new Map<number, ChannelId | 'new'>();
+          const moved = new Map(preview.pushed.map((m) => [m.id, m.to]));
+          for (const c of p.channels)
+            if (!preview.overwritten.includes(c.id)) after.set(moved.get(c.id) ?? c.slot, c.id);
+          for (const { slot } of preview.assigned) {
+            expect(slot).toBeGreaterThanOrEqual(0);
+            expect(slot).toBeLessThan(150);
+            expect(after.has(slot)).toBe(false);
+            after.set(slot, 'new');
+          }
+          expect(after.size).toBe(p.channels.length - preview.overwritten.length + preview.assigned.length);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+});
+
+describe('arranging', () => {
+  const all = new Set(three.channels.map((c) => c.id));
+  const arranged = (moves: Extract<Edit, { name: 'arrange' }>['moves']) =>
+    run(three, { name: 'arrange', how: 'sort', moves }).channels.map((c) => `${c.slot} ${c.name}`);
+  test('closing gaps', () =>
+    expect(arranged(closeGaps(three, 0))).toEqual(['0 Calling', '1 Ullsmere Hill', '2 Weather']));
+  test('renumbering in steps', () =>
+    expect(arranged(renumber(three, all, 10, 10))).toEqual(['10 Calling', '20 Ullsmere Hill', '30 Weather']));
+  test('sorting keeps the slots', () => {
+    const moves = sortInPlace(
+      run(three, { name: 'change', changes: [{ id: id(1), set: { name: 'Zed' } }] }),
+      all,
+      'name',
+    );
+    expect(moves).toEqual([
+      { id: id(2), from: 2, to: 1 },
+      { id: id(5), from: 5, to: 2 },
+      { id: id(1), from: 1, to: 5 },
+    ]);
+  });
+  test('swapping', () =>
+    expect(arranged(swap(three.channels[0]!, three.channels[2]!))).toEqual([
+      '1 Weather',
+      '2 Ullsmere Hill',
+      '5 Calling',
+    ]));
+});
+
+test('a new plan is one that the schema takes', () =>
+  expect(
+    planSchema.safeParse(newPlan(three.id, { name: 'Ketterby', modelId: 'tern-p2', owner: three.owner }))
+      .success,
+  ).toBe(true));

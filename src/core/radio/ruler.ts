@@ -1,0 +1,61 @@
+import { ALLOCATIONS } from './allocation';
+import type { Hertz, Range } from './frequency';
+import type { Region } from './region';
+
+/** A stretch of spectrum drawn to scale, Hz, with the service or band that it shows. */
+export interface Ruler extends Range {
+  name: string;
+  amateur: boolean;
+  /** How many frequencies lie on it. */
+  count: number;
+}
+
+/** Stretches of other services closer than this are drawn as one. */
+const JOIN_HZ = 8_000_000;
+
+/** Distances of labelled marks, Hz, from fine to coarse. */
+const MARKS = [
+  5_000, 10_000, 25_000, 50_000, 100_000, 200_000, 500_000, 1_000_000, 2_000_000, 5_000_000, 10_000_000,
+  50_000_000, 100_000_000,
+];
+
+/** The distance of marks so that at most `most` of them lie in a range. */
+export function markStep(range: Range, most: number): Hertz {
+  const span = range.to - range.from;
+  return MARKS.find((step) => span / step <= most) ?? span;
+}
+
+/** The marks of a range at a distance, ends included. */
+export function marks({ from, to }: Range, step: Hertz): Hertz[] {
+  const found: Hertz[] = [];
+  for (let hz = Math.ceil(from / step) * step; hz <= to; hz += step) found.push(hz);
+  return found;
+}
+
+/** The rulers that hold all the frequencies, lowest first: a band each, neighbouring other services together. */
+export function rulers(frequencies: readonly Hertz[], region: Region): Ruler[] {
+  const groups: (Ruler & { names: string[] })[] = [];
+  for (const hz of [...frequencies].sort((a, b) => a - b)) {
+    const home = ALLOCATIONS[region].find((a) => a.from <= hz && a.to >= hz);
+    const name = home?.band ?? 'Other';
+    const amateur = home?.service === 'amateur';
+    const last = groups[groups.length - 1];
+    const joins = last && (amateur || last.amateur ? last.names.includes(name) : hz - last.to < JOIN_HZ);
+    if (joins) {
+      last.to = hz;
+      last.count++;
+      if (!last.names.includes(name)) last.names.push(name);
+    } else groups.push({ name, names: [name], amateur, from: hz, to: hz, count: 1 });
+  }
+  return groups.map(({ names, from, to, amateur, count }) => {
+    const step = markStep({ from, to: Math.max(to, from + 100_000) }, 4);
+    const margin = Math.max(step / 4, (to - from) / 20);
+    return {
+      name: names.join(' · '),
+      amateur,
+      count,
+      from: Math.floor((from - margin) / (step / 2)) * (step / 2),
+      to: Math.ceil((to + margin) / (step / 2)) * (step / 2),
+    };
+  });
+}

@@ -1,0 +1,130 @@
+import fc from 'fast-check';
+import { CODES, isFrequency, MODES, TONES, type Access, type Squelch } from './radio';
+import {
+  channelDefaults,
+  newPlan,
+  type Channel,
+  type ChannelFields,
+  type ChannelId,
+  type Plan,
+  type PlanId,
+} from './plan';
+import { ternP2 } from './models/tern-p2';
+import type { FittedChannel } from './models';
+
+/** Makers of plans and generators for tests; not used by the application. */
+
+export const id = (n: number) => `ch_test${String(n).padStart(4, '0')}` as ChannelId;
+
+export function channel(slot: number, rx: number, fields: Partial<ChannelFields> = {}): Channel {
+  return { id: id(slot), slot, ...channelDefaults(rx), name: `Station ${slot}`, ...fields };
+}
+
+export function plan(channels: Channel[], owner: Partial<Plan['owner']> = {}): Plan {
+  const details = {
+    name: 'Test plan',
+    modelId: 'tern-p2',
+    owner: { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false, ...owner },
+  };
+  return { ...newPlan('pl_test0001' as PlanId, details), channels };
+}
+
+export const anySquelch: fc.Arbitrary<Squelch> = fc.oneof(
+  fc.record({
+    kind: fc.constant('tone' as const),
+    tone: fc.oneof(fc.constantFrom(...TONES), fc.integer({ min: 600, max: 2600 })),
+  }),
+  fc.record({ kind: fc.constant('code' as const), code: fc.constantFrom(...CODES), inverted: fc.boolean() }),
+);
+
+export const anyAccess: fc.Arbitrary<Access> = fc.oneof(
+  fc.record({
+    kind: fc.constant('analogue' as const),
+    send: fc.option(anySquelch),
+    expect: fc.option(anySquelch),
+  }),
+  fc.record({
+    kind: fc.constant('dmr' as const),
+    colourCode: fc.integer({ min: 0, max: 15 }),
+    timeSlot: fc.constantFrom(1 as const, 2 as const),
+  }),
+  fc.record({ kind: fc.constant('nac' as const), nac: fc.integer({ min: 0, max: 0xfff }) }),
+);
+
+/** Any frequency that Veridon keeps, most of them where radios are. */
+export const anyFrequency: fc.Arbitrary<number> = fc.oneof(
+  fc.integer({ min: 13_600_000, max: 17_400_000 }).map((n) => n * 10),
+  fc.integer({ min: 40_000_000, max: 48_000_000 }).map((n) => n * 10),
+  fc.integer({ min: 11_800, max: 13_600 }).map((n) => n * 10_000),
+  fc
+    .integer({ min: 4720, max: 5479 })
+    .chain((block) => fc.constantFrom(8_333, 16_667).map((offset) => block * 25_000 + offset)),
+  fc.integer({ min: 830, max: 27_500_000_000 }).map((n) => n * 10),
+);
+
+const fieldsArbitrary = fc.record({
+  name: fc.string({ maxLength: 32 }).map((name) => name.trim()),
+  rx: fc.oneof(
+    fc.integer({ min: 10_880, max: 13_920 }).map((n) => n * 12_500),
+    anyFrequency,
+  ),
+  shift: fc.constantFrom(0, 0, -600_000, 7_600_000, 1_600_000, null),
+  txFixed: fc.boolean(),
+  access: anyAccess,
+  mode: fc.constantFrom(...MODES),
+  power: fc.integer({ min: 1, max: 100_000 }),
+  scan: fc.boolean(),
+  alwaysOn: fc.boolean(),
+});
+
+/** Plans of up to 40 channels, with much that a radio cannot hold. */
+export const anyPlan: fc.Arbitrary<Plan> = fc
+  .uniqueArray(fc.tuple(fc.integer({ min: 0, max: 160 }), fieldsArbitrary), {
+    maxLength: 40,
+    selector: ([slot]) => slot,
+  })
+  .map((rows) =>
+    plan(
+      rows
+        .sort(([a], [b]) => a - b)
+        .map(([slot, { shift, txFixed, ...fields }]) => {
+          const shifted = shift === null ? null : fields.rx + shift;
+          const tx = shifted !== null && !isFrequency(shifted) ? fields.rx : shifted;
+          return channel(slot, fields.rx, {
+            ...fields,
+            tx,
+            txFixed: txFixed && tx !== null && tx !== fields.rx,
+          });
+        }),
+    ),
+  );
+
+const ternCharacters = [...ternP2.names.characters];
+const ternSquelch: fc.Arbitrary<Squelch> = fc.oneof(
+  fc.record({ kind: fc.constant('tone' as const), tone: fc.constantFrom(...ternP2.tones) }),
+  fc.record({
+    kind: fc.constant('code' as const),
+    code: fc.constantFrom(...ternP2.codes),
+    inverted: fc.boolean(),
+  }),
+);
+
+/** Whatever a Tern P2 can hold in its channels. */
+export const anyTernChannels: fc.Arbitrary<FittedChannel[]> = fc
+  .uniqueArray(
+    fc.record({
+      slot: fc.integer({ min: 0, max: 149 }),
+      name: fc
+        .array(fc.constantFrom(...ternCharacters), { maxLength: 6 })
+        .map((letters) => letters.join('').trimEnd()),
+      rx: fc.integer({ min: 27_200, max: 34_800 }).map((n) => n * 5_000),
+      tx: fc.option(fc.integer({ min: 84_000, max: 90_000 }).map((n) => n * 5_000)),
+      send: fc.option(ternSquelch),
+      expect: fc.option(ternSquelch),
+      mode: fc.constantFrom('FM' as const, 'NFM' as const),
+      power: fc.constantFrom(4000, 1000),
+      scan: fc.boolean(),
+    }),
+    { maxLength: 150, selector: ({ slot }) => slot },
+  )
+  .map((channels) => channels.sort((a, b) => a.slot - b.slot));

@@ -1,0 +1,82 @@
+import { customType, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import type { Edit, Plan } from '../core/plan';
+
+const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
+const instant = (name: string) => timestamp(name, { withTimezone: true });
+
+/** Plans: the newest document, and where undo and redo stand in its log. */
+export const plans = pgTable('plans', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  modelId: text('model_id').notNull(),
+  document: jsonb('document').$type<Plan>().notNull(),
+  revision: integer('revision').notNull(),
+  /** The revision that undo would take back; null where there is none. */
+  undoHead: integer('undo_head'),
+  /** The undo that redo would take back; null where there is none. */
+  redoHead: integer('redo_head'),
+  createdAt: instant('created_at').notNull().defaultNow(),
+  updatedAt: instant('updated_at').notNull().defaultNow(),
+});
+
+/**
+ * Every change of every plan, with its inverse. `beforeUndo` and `beforeRedo` are the heads as they were, so that the
+ * two stacks are linked lists through the log and need no room of their own.
+ */
+export const revisions = pgTable(
+  'revisions',
+  {
+    planId: text('plan_id')
+      .notNull()
+      .references(() => plans.id),
+    revision: integer('revision').notNull(),
+    kind: text('kind').$type<'edit' | 'undo' | 'redo'>().notNull(),
+    edit: jsonb('edit').$type<Edit>().notNull(),
+    inverse: jsonb('inverse').$type<Edit>().notNull(),
+    label: text('label').notNull(),
+    beforeUndo: integer('before_undo'),
+    beforeRedo: integer('before_redo'),
+    at: instant('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.planId, table.revision] })],
+);
+
+/** Radios that have been on the bench, by serial. */
+export const radios = pgTable('radios', {
+  serial: text('serial').primaryKey(),
+  modelId: text('model_id').notNull(),
+  firmware: text('firmware').notNull(),
+  region: integer('region').notNull(),
+  state: text('state').$type<'whole' | 'half written'>().notNull(),
+  firstSeen: instant('first_seen').notNull().defaultNow(),
+  lastSeen: instant('last_seen').notNull().defaultNow(),
+});
+
+/** Sealed copies: read-outs that a trigger keeps from being changed or removed. */
+export const copies = pgTable('copies', {
+  id: text('id').primaryKey(),
+  serial: text('serial')
+    .notNull()
+    .references(() => radios.serial),
+  modelId: text('model_id').notNull(),
+  reason: text('reason').$type<'first read' | 'read' | 'before write' | 'after write'>().notNull(),
+  sha256: text('sha256').notNull(),
+  image: bytes('image').notNull(),
+  takenAt: instant('taken_at').notNull().defaultNow(),
+});
+
+/** Reads and writes, under way and past. */
+export const jobs = pgTable('jobs', {
+  id: text('id').primaryKey(),
+  kind: text('kind').$type<'read' | 'write' | 'restore'>().notNull(),
+  serial: text('serial').notNull(),
+  modelId: text('model_id').notNull(),
+  planId: text('plan_id'),
+  planRevision: integer('plan_revision'),
+  copyId: text('copy_id'),
+  state: text('state').$type<'running' | 'done' | 'failed' | 'stopped'>().notNull(),
+  message: text('message').notNull(),
+  result: jsonb('result'),
+  startedAt: instant('started_at').notNull().defaultNow(),
+  endedAt: instant('ended_at'),
+});

@@ -1,0 +1,6 @@
+/** Runs once when the server comes up, before the first request. */
+export async function register(): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  const { start } = await import('./server/start');
+  await start();
+}

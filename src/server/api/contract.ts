@@ -1,0 +1,276 @@
+import { z } from 'zod';
+import { planIdSchema, planSchema, detailsSchema, editSchema, ownerSchema } from '../../core/plan';
+import { SEVERITIES } from '../../core/check';
+
+/** One operation of the HTTP API: what is parsed at the edge, what is answered, and what the OpenAPI document says of it. */
+export interface Operation<P = unknown, Q = unknown, B = unknown> {
+  method: 'GET' | 'POST' | 'DELETE';
+  path: string;
+  summary: string;
+  params: z.ZodType<P>;
+  query: z.ZodType<Q>;
+  body: z.ZodType<B>;
+  hasBody: boolean;
+  status: number;
+  /** A schema for JSON, or a media type for anything else. */
+  response: z.ZodType | string;
+  /** The statuses of the problems that it may answer beside 400. */
+  problems: number[];
+}
+
+const nothing = z.object({});
+
+function operation<P = object, Q = object, B = undefined>(
+  method: Operation['method'],
+  path: string,
+  summary: string,
+  parts: {
+    params?: z.ZodType<P>;
+    query?: z.ZodType<Q>;
+    body?: z.ZodType<B>;
+    status?: number;
+    response: z.ZodType | string;
+    problems?: number[];
+  },
+): Operation<P, Q, B> {
+  return {
+    method,
+    path,
+    summary,
+    params: parts.params ?? (nothing as unknown as z.ZodType<P>),
+    query: parts.query ?? (nothing as unknown as z.ZodType<Q>),
+    body: parts.body ?? (z.undefined() as unknown as z.ZodType<B>),
+    hasBody: parts.body !== undefined,
+    status: parts.status ?? 200,
+    response: parts.response,
+    problems: parts.problems ?? [],
+  };
+}
+
+const text = (most: number) => z.string().max(most);
+const planParams = z.object({ id: planIdSchema });
+const modelQuery = z.object({ model: text(40).optional() });
+const serial = z.string().regex(/^[A-Z0-9]{4,16}$/, 'is not a serial number');
+const serialParams = z.object({ serial });
+const jobParams = z.object({ id: z.string().regex(/^jb_[a-z0-9]{4,40}$/, 'is not a job id') });
+const copyId = z.string().regex(/^cp_[a-z0-9]{4,40}$/, 'is not the id of a sealed copy');
+
+const keptPlan = z.object({
+  plan: planSchema,
+  revision: z.int(),
+  undo: z.string().nullable(),
+  redo: z.string().nullable(),
+});
+const changeAnswer = z.object({
+  revision: z.int(),
+  label: z.string(),
+  undo: z.string().nullable(),
+  redo: z.string().nullable(),
+  plan: planSchema.optional(),
+});
+const revisionNumber = z.int().min(1);
+const findings = z.array(
+  z.looseObject({
+    rule: z.string(),
+    severity: z.enum(SEVERITIES),
+    id: z.string(),
+    field: z.string(),
+    text: z.string(),
+  }),
+);
+const copy = z.object({
+  id: z.string(),
+  serial: z.string(),
+  modelId: z.string(),
+  reason: z.string(),
+  sha256: z.string(),
+  takenAt: z.string(),
+  bytes: z.int(),
+});
+const job = z.looseObject({
+  id: z.string(),
+  kind: z.enum(['read', 'write', 'restore']),
+  serial: z.string(),
+  state: z.enum(['running', 'done', 'failed', 'stopped']),
+  message: z.string(),
+  bytes: z.int(),
+  of: z.int(),
+  secondsLeft: z.number().nullable(),
+});
+
+export const api = {
+  health: operation('GET', '/api/health', 'Whether the application and its data are in order', {
+    response: z.object({ status: z.literal('ok'), database: z.enum(['pglite', 'server']) }),
+    problems: [507],
+  }),
+  models: operation('GET', '/api/models', 'The radio models, found by any name under which they are sold', {
+    query: z.object({ q: text(60).default('') }),
+    response: z.object({
+      models: z.array(z.looseObject({ id: z.string(), name: z.string(), maker: z.string() })),
+    }),
+  }),
+  plans: operation('GET', '/api/plans', 'All plans, the last changed first', {
+    response: z.object({
+      plans: z.array(z.looseObject({ id: z.string(), name: z.string(), revision: z.int() })),
+    }),
+  }),
+  createPlan: operation('POST', '/api/plans', 'Makes an empty plan', {
+    body: detailsSchema.extend({ owner: ownerSchema.partial().default({}) }),
+    status: 201,
+    response: keptPlan,
+    problems: [422, 507],
+  }),
+  plan: operation('GET', '/api/plans/{id}', 'A plan with its revision', {
+    params: planParams,
+    response: keptPlan,
+    problems: [404],
+  }),
+  edits: operation('GET', '/api/plans/{id}/edits', 'The log of a plan, newest first', {
+    params: planParams,
+    query: z.object({
+      before: z.coerce.number().pipe(revisionNumber).optional(),
+      limit: z.coerce.number().pipe(z.int().min(1).max(500)).default(100),
+    }),
+    response: z.object({
+      edits: z.array(
+        z.looseObject({ revision: z.int(), kind: z.string(), label: z.string(), at: z.string() }),
+      ),
+    }),
+    problems: [404],
+  }),
+  edit: operation(
+    'POST',
+    '/api/plans/{id}/edits',
+    'Applies an edit, made on revision `base`; answered once it is on disk',
+    {
+      params: planParams,
+      body: z.strictObject({ base: revisionNumber, edit: editSchema }),
+      response: changeAnswer,
+      problems: [404, 409, 422, 507],
+    },
+  ),
+  undo: operation('POST', '/api/plans/{id}/undo', 'Takes the last edit back', {
+    params: planParams,
+    response: changeAnswer,
+    problems: [404, 409, 507],
+  }),
+  redo: operation('POST', '/api/plans/{id}/redo', 'Takes the last undo back', {
+    params: planParams,
+    response: changeAnswer,
+    problems: [404, 409, 507],
+  }),
+  fit: operation('GET', '/api/plans/{id}/fit', 'The plan worked out for a model', {
+    params: planParams,
+    query: modelQuery,
+    response: z.object({ revision: z.int(), fit: z.looseObject({ modelId: z.string() }) }),
+    problems: [404, 422],
+  }),
+  check: operation('GET', '/api/plans/{id}/check', 'What Check finds: stops, cautions, hints', {
+    params: planParams,
+    query: modelQuery,
+    response: z.object({ revision: z.int(), findings, heldBack: z.array(z.unknown()) }),
+    problems: [404, 422],
+  }),
+  export: operation(
+    'GET',
+    '/api/plans/{id}/export',
+    'The plan as a file: `json` whole, `csv` for a spreadsheet',
+    {
+      params: planParams,
+      query: z.object({ as: z.enum(['json', 'csv']).default('json') }),
+      response: 'application/octet-stream',
+      problems: [404],
+    },
+  ),
+  directories: operation('GET', '/api/directories', 'The directories that can be searched', {
+    response: z.object({ directories: z.array(z.looseObject({ id: z.string(), name: z.string() })) }),
+  }),
+  places: operation('GET', '/api/directories/relay-register/places', 'Places by name', {
+    query: z.object({ q: text(60).default('') }),
+    response: z.object({
+      places: z.array(z.looseObject({ name: z.string(), lat: z.number(), lon: z.number() })),
+    }),
+    problems: [502, 504],
+  }),
+  entries: operation(
+    'GET',
+    '/api/directories/relay-register/entries',
+    'Entries around a point, nearest first, held against a plan and a model',
+    {
+      query: z.object({
+        lat: z.coerce.number().min(-90).max(90),
+        lon: z.coerce.number().min(-180).max(180),
+        radius: z.coerce.number().min(1, 'is under 1 km').max(500, 'is over 500 km'),
+        plan: planIdSchema.optional(),
+        model: text(40).optional(),
+      }),
+      response: z.object({
+        candidates: z.array(z.looseObject({ distance: z.number() })),
+        skipped: z.array(z.string()),
+        beyond: z.int(),
+      }),
+      problems: [404, 422, 502, 504],
+    },
+  ),
+  radios: operation('GET', '/api/radios', 'The bench: ports, and every radio that has been on one', {
+    response: z.looseObject({
+      reachable: z.boolean(),
+      ports: z.array(z.unknown()),
+      radios: z.array(z.looseObject({ serial: z.string() })),
+    }),
+  }),
+  copies: operation('GET', '/api/radios/{serial}/copies', 'The sealed copies of a radio, newest first', {
+    params: serialParams,
+    response: z.object({ copies: z.array(copy) }),
+  }),
+  writePreview: operation(
+    'GET',
+    '/api/radios/{serial}/preview',
+    'What a write of a plan would change in a radio',
+    {
+      params: serialParams,
+      query: z.object({ plan: planIdSchema }),
+      response: z.looseObject({ serial: z.string(), planRevision: z.int() }),
+      problems: [404],
+    },
+  ),
+  copyImage: operation('GET', '/api/copies/{id}/image', 'The bytes of a sealed copy', {
+    params: z.object({ id: copyId }),
+    response: 'application/octet-stream',
+    problems: [404],
+  }),
+  copyPlan: operation('POST', '/api/copies/{id}/plan', 'Makes a plan of what a sealed copy holds', {
+    params: z.object({ id: copyId }),
+    status: 201,
+    response: keptPlan,
+    problems: [404, 422, 507],
+  }),
+  jobs: operation('GET', '/api/jobs', 'Reads and writes, newest first', {
+    response: z.object({ jobs: z.array(job) }),
+  }),
+  startJob: operation('POST', '/api/jobs', 'Starts reading, writing or restoring a radio', {
+    body: z.discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('read'), serial }),
+      z.strictObject({
+        kind: z.literal('write'),
+        serial,
+        planId: planIdSchema,
+        planRevision: z.int().min(1),
+      }),
+      z.strictObject({ kind: z.literal('restore'), serial, copyId }),
+    ]),
+    status: 202,
+    response: job,
+    problems: [404, 409, 422, 507],
+  }),
+  job: operation('GET', '/api/jobs/{id}', 'A job with its progress', {
+    params: jobParams,
+    response: job,
+    problems: [404],
+  }),
+  stopJob: operation('DELETE', '/api/jobs/{id}', 'Stops a job', {
+    params: jobParams,
+    response: job,
+    problems: [409],
+  }),
+};

@@ -1,0 +1,80 @@
+import { z } from 'zod';
+import { api, type Operation } from './contract';
+
+const problemSchema = z.looseObject({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  detail: z.string(),
+});
+
+const jsonSchema = (schema: z.ZodType, io: 'input' | 'output') => {
+  const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' }) as Record<
+    string,
+    unknown
+  >;
+  return rest;
+};
+
+function parameters(schema: z.ZodType, place: 'path' | 'query') {
+  const { properties = {}, required = [] } = jsonSchema(schema, 'input') as {
+    properties?: Record<string, unknown>;
+    required?: string[];
+  };
+  return Object.entries(properties).map(([name, shape]) => ({
+    name,
+    in: place,
+    required: place === 'path' || required.includes(name),
+    schema: shape,
+  }));
+}
+
+function describe(operation: Operation<never, never, never> | Operation): object {
+  const { response } = operation;
+  const content =
+    typeof response === 'string'
+      ? { [response]: {} }
+      : { 'application/json': { schema: jsonSchema(response, 'output') } };
+  const problem = {
+    content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+  };
+  return {
+    summary: operation.summary,
+    parameters: [...parameters(operation.params, 'path'), ...parameters(operation.query, 'query')],
+    ...(operation.hasBody && {
+      requestBody: {
+        required: true,
+        content: { 'application/json': { schema: jsonSchema(operation.body, 'input') } },
+      },
+    }),
+    responses: {
+      [operation.status]: { description: 'Done', content },
+      ...Object.fromEntries(
+        [400, ...operation.problems].map((status) => [
+          status,
+          { description: 'A problem (RFC 9457)', ...problem },
+        ]),
+      ),
+    },
+  };
+}
+
+/** The OpenAPI 3.1 document, made from the schemas that the routes parse with. */
+export function openApiDocument() {
+  const paths: Record<string, Record<string, object>> = {};
+  for (const [name, operation] of Object.entries(api) as [string, Operation][])
+    paths[operation.path] = {
+      ...paths[operation.path],
+      [operation.method.toLowerCase()]: { operationId: name, ...describe(operation) },
+    };
+  return {
+    openapi: '3.1.0',
+    info: {
+      title: 'Veridon',
+      version: '1',
+      description: 'Plans for radios, and the bench on which they are read and written.',
+    },
+    paths,
+    components: { schemas: { Problem: jsonSchema(problemSchema, 'output') } },
+  };
+}

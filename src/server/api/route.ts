@@ -1,0 +1,112 @@
+import { type z } from 'zod';
+import { Problem, problemDocument } from '../problem';
+import type { Operation } from './contract';
+
+/** Longest body that is read, bytes. */
+const LONGEST_BODY = 4_000_000;
+
+/** An answer that is not JSON. */
+export interface FileAnswer {
+  file: Uint8Array | string;
+  type: string;
+  name: string;
+}
+
+const isFile = (value: unknown): value is FileAnswer =>
+  typeof value === 'object' && value !== null && 'file' in value;
+
+function problemResponse(problem: Problem): Response {
+  return Response.json(problemDocument(problem), {
+    status: problem.status,
+    headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store' },
+  });
+}
+
+/** What is wrong with an input, with the place of each fault. */
+function invalid(where: string, error: z.ZodError): Problem {
+  const errors = error.issues
+    .slice(0, 10)
+    .map((issue) => ({ at: [where, ...issue.path].join('.'), what: issue.message }));
+  const detail = errors.map(({ at, what }) => `${at}: ${what}`).join('; ');
+  return new Problem(
+    400,
+    'invalid-input',
+    'The input is not what is wanted',
+    `${detail}. Nothing was changed.`,
+    { errors },
+  );
+}
+
+function parse<T>(schema: z.ZodType<T>, where: string, value: unknown): T {
+  const parsed = schema.safeParse(value);
+  if (!parsed.success) throw invalid(where, parsed.error);
+  return parsed.data;
+}
+
+async function readBody(request: Request): Promise<unknown> {
+  const reader = request.body?.getReader();
+  const chunks: Uint8Array[] = [];
+  let bytes = 0;
+  for (;;) {
+    const { done, value } = (await reader?.read()) ?? { done: true, value: undefined };
+    if (done || !value) break;
+    bytes += value.length;
+    if (bytes > LONGEST_BODY) {
+      await reader!.cancel();
+      throw new Problem(
+        413,
+        'too-large',
+        'Too much at once',
+        `A body may have ${LONGEST_BODY / 1_000_000} MB. Send it in parts.`,
+      );
+    }
+    chunks.push(value);
+  }
+  try {
+    return JSON.parse(Buffer.concat(chunks).toString('utf8'));
+  } catch {
+    throw new Problem(
+      400,
+      'invalid-json',
+      'The body is not JSON',
+      'Send the body as JSON (RFC 8259). Nothing was changed.',
+    );
+  }
+}
+
+/** A route handler: parses at the edge what the operation says, calls the use case, answers JSON, a file, or a problem. */
+export function route<P, Q, B>(
+  operation: Operation<P, Q, B>,
+  run: (input: { params: P; query: Q; body: B }) => Promise<unknown> | unknown,
+) {
+  return async (request: Request, context: { params: Promise<unknown> }): Promise<Response> => {
+    try {
+      const params = parse(operation.params, 'path', (await context.params) ?? {});
+      const query = parse(operation.query, 'query', Object.fromEntries(new URL(request.url).searchParams));
+      const body = operation.hasBody
+        ? parse(operation.body, 'body', await readBody(request))
+        : (undefined as B);
+      const answer = await run({ params, query, body });
+      if (isFile(answer))
+        return new Response(answer.file as BodyInit, {
+          headers: {
+            'Content-Type': answer.type,
+            'Content-Disposition': `attachment; filename="${answer.name}"`,
+            'X-Content-Type-Options': 'nosniff',
+          },
+        });
+      return Response.json(answer, { status: operation.status, headers: { 'Cache-Control': 'no-store' } });
+    } catch (error) {
+      if (error instanceof Problem) return problemResponse(error);
+      console.error(error);
+      return problemResponse(
+        new Problem(
+          500,
+          'mistake',
+          'Veridon made a mistake',
+          'What you asked for was not done. Try again; if it happens again, restart Veridon.',
+        ),
+      );
+    }
+  };
+}

@@ -1,0 +1,11 @@
+export { api } from './api/contract';
+export { openApiDocument } from './api/openapi';
+export { route } from './api/route';
+export { databaseKind } from './health';
+export * from './directories';
+export * from './export';
+export * from './jobs';
+export { findModels } from './models';
+export * from './plans';
+export * from './problem';
+export { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite, type WritePreview } from './radios';

@@ -1,0 +1,375 @@
+import { desc, eq } from 'drizzle-orm';
+import { contentToWrite } from '../core/check';
+import { compareImages, encodeImage, type ImageComparison } from '../core/image';
+import type { LinkEvent, RadioState } from '../core/link';
+import { modelById, type Model } from '../core/models';
+import { jobs } from '../db';
+import { reading, writing } from './database';
+import { getPlan } from './plans';
+import { notFound, Problem } from './problem';
+import {
+  freePort,
+  getCopy,
+  newestCopy,
+  portWith,
+  sealCopy,
+  seeRadio,
+  setRadioState,
+  takePort,
+  type Port,
+} from './radios';
+import { runLink, type LinkOutcome } from './transport';
+
+export type JobKind = 'read' | 'write' | 'restore';
+
+/** What is asked for. A write says the serial and revision that the person agreed to. */
+export type JobRequest =
+  | { kind: 'read'; serial: string }
+  | { kind: 'write'; serial: string; planId: string; planRevision: number }
+  | { kind: 'restore'; serial: string; copyId: string };
+
+export interface JobResult {
+  copyId?: string;
+  comparison?: ImageComparison;
+  channels?: number;
+  heldBack?: number;
+  radio?: RadioState;
+  /** Bytes of the write that were in when it broke. */
+  bytesIn?: number;
+}
+
+/** A job as it stands. Progress counts bytes over all its passes. */
+export interface Job {
+  id: string;
+  kind: JobKind;
+  serial: string;
+  modelId: string;
+  planId: string | null;
+  state: 'running' | 'done' | 'failed' | 'stopped';
+  /** What it is doing, or how it ended, in a sentence. */
+  message: string;
+  bytes: number;
+  of: number;
+  /** null while too little is known. */
+  secondsLeft: number | null;
+  startedAt: string;
+  result: JobResult;
+}
+
+interface Running {
+  job: Job;
+  stop: AbortController;
+}
+
+const kept = globalThis as { veridonJobs?: Map<string, Running> };
+const running = (kept.veridonJobs ??= new Map());
+
+type PassEnd = Extract<LinkOutcome, { kind: 'failed' }>;
+class PassFailed extends Error {
+  constructor(readonly end: PassEnd) {
+    super(end.reason);
+  }
+}
+
+/** Starts a job and answers at once with its first state. */
+export async function startJob(request: JobRequest): Promise<Job> {
+  const database = await writing();
+  const found = await portWith(request.serial);
+  const plan = request.kind === 'write' ? await getPlan(request.planId) : undefined;
+  if (plan && request.kind === 'write' && plan.revision !== request.planRevision)
+    throw new Problem(
+      409,
+      'plan-changed',
+      'The plan has changed',
+      `You agreed to revision ${request.planRevision}; the plan is at ${plan.revision}. Look at what will change and write again.`,
+    );
+  if (
+    plan &&
+    plan.plan.modelId !== found.model.id &&
+    contentToWrite(plan.plan, found.model).channels.length === 0
+  )
+    throw new Problem(
+      422,
+      'nothing-to-write',
+      'Nothing would be written',
+      `No channel of this plan can be held by a ${found.model.name}.`,
+    );
+  const copy = request.kind === 'restore' ? await getCopy(request.copyId) : undefined;
+  if (copy && copy.serial !== request.serial)
+    throw new Problem(
+      422,
+      'other-unit',
+      'This copy is of another radio',
+      `The copy was read from ${copy.serial}. It holds that unit's calibration and is written to no other.`,
+    );
+  if (!takePort(found.port))
+    throw new Problem(
+      409,
+      'port-busy',
+      'The radio is busy',
+      `A job is already under way with ${request.serial}.`,
+    );
+
+  const id = `jb_${Date.now().toString(36)}${Math.floor(Math.random() * 1e6).toString(36)}`;
+  const job: Job = {
+    id,
+    kind: request.kind,
+    serial: request.serial,
+    modelId: found.model.id,
+    planId: request.kind === 'write' ? request.planId : null,
+    state: 'running',
+    message: 'Getting ready.',
+    bytes: 0,
+    of: found.model.memory.bytes * { read: 1, write: 3, restore: 2 }[request.kind],
+    secondsLeft: null,
+    startedAt: new Date().toISOString(),
+    result: {},
+  };
+  const stop = new AbortController();
+  running.set(id, { job, stop });
+  await database.insert(jobs).values({
+    id,
+    kind: request.kind,
+    serial: request.serial,
+    modelId: found.model.id,
+    planId: job.planId,
+    planRevision: request.kind === 'write' ? request.planRevision : null,
+    copyId: copy?.id ?? null,
+    state: 'running',
+    message: job.message,
+  });
+  carryOut(request, job, found.port, found.model, stop.signal).catch((error: unknown) => {
+    // The end itself could not be written down: the port must be free all the same.
+    console.error(error);
+    freePort(found.port);
+    job.state = 'failed';
+  });
+  return { ...job };
+}
+
+async function carryOut(
+  request: JobRequest,
+  job: Job,
+  port: Port,
+  model: Model,
+  signal: AbortSignal,
+): Promise<void> {
+  // The end is shown only when the port is free again and the row is written, so that what follows an end can rely on it.
+  let state: Job['state'] = 'done';
+  try {
+    if (request.kind === 'read') await read(job, port, model, signal);
+    else if (request.kind === 'write') await write(request.planId, job, port, model, signal);
+    else await restore(request.copyId, job, port, model, signal);
+  } catch (error) {
+    if (error instanceof PassFailed) state = await passFailed(job, error.end, signal.aborted);
+    else {
+      state = 'failed';
+      job.message =
+        error instanceof Problem
+          ? error.detail
+          : 'Veridon made a mistake here; the radio was not written further.';
+      if (!(error instanceof Problem)) console.error(error);
+    }
+  }
+  const database = await writing();
+  await database
+    .update(jobs)
+    .set({ state, message: job.message, result: job.result, endedAt: new Date() })
+    .where(eq(jobs.id, job.id));
+  freePort(port);
+  job.secondsLeft = null;
+  job.state = state;
+  setTimeout(() => running.delete(job.id), 60_000).unref();
+}
+
+const grouped = (n: number) => n.toLocaleString('en');
+
+async function passFailed(job: Job, end: PassEnd, stopped: boolean): Promise<Job['state']> {
+  const state = stopped ? 'stopped' : 'failed';
+  job.result.radio = end.radio;
+  const reason = stopped ? 'Stopped.' : end.reason;
+  if (end.radio === 'untouched') {
+    const before = job.message.startsWith('Reading back')
+      ? 'It was written whole, but not read back.'
+      : 'The radio is as it was.';
+    job.message = `${reason} ${before}`;
+    return state;
+  }
+  await setRadioState(job.serial, 'half written');
+  job.message =
+    end.radio === 'half written'
+      ? `${reason} ${job.serial} is half written: ${grouped(job.result.bytesIn ?? 0)} bytes were in. It hears and sends nothing until it is written whole. Plug it in again, then restore its sealed copy or write once more.`
+      : `${reason} All bytes of ${job.serial} were sent, but it has not confirmed them. Read it, or restore its sealed copy.`;
+  return state;
+}
+
+/** One pass over the link, from `from` bytes of the job's progress on. */
+async function pass(
+  job: Job,
+  port: Port,
+  model: Model,
+  task: Parameters<typeof runLink>[2],
+  message: string,
+  signal: AbortSignal,
+) {
+  job.message = message;
+  const from = job.bytes;
+  const began = performance.now();
+  const hear = (event: LinkEvent) => {
+    if (event.kind !== 'progress') return;
+    job.bytes = from + event.bytes;
+    if (task.kind === 'write') job.result.bytesIn = event.bytes;
+    const rate = event.bytes / (performance.now() - began);
+    job.secondsLeft = Math.ceil((job.of - job.bytes) / rate / 1000);
+  };
+  const end = await runLink(port.tcp, model, task, hear, signal);
+  if (end.kind === 'failed') throw new PassFailed(end);
+  await seeRadio(end.ident, model);
+  return end;
+}
+
+async function read(job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
+  const end = await pass(job, port, model, { kind: 'read' }, `Reading ${job.serial}.`, signal);
+  if (end.ident.halfWritten) {
+    job.message = `${job.serial} was read, but it is half written: nothing of it was kept. Restore its sealed copy.`;
+    return;
+  }
+  job.result.copyId = await sealCopy(job.serial, model, end.image!, 'read');
+  job.message = `${job.serial} was read; its content is kept as a sealed copy.`;
+}
+
+async function writeAndReadBack(
+  job: Job,
+  port: Port,
+  model: Model,
+  image: Uint8Array,
+  signal: AbortSignal,
+): Promise<void> {
+  await pass(
+    job,
+    port,
+    model,
+    { kind: 'write', image, serial: job.serial },
+    `Writing ${job.serial}.`,
+    signal,
+  );
+  await setRadioState(job.serial, 'whole');
+  const back = await pass(job, port, model, { kind: 'read' }, `Reading back ${job.serial}.`, signal);
+  const comparison = compareImages(image, back.image!, model);
+  job.result.comparison = comparison;
+  await sealCopy(job.serial, model, back.image!, 'after write');
+  if (comparison.different.length > 0)
+    throw new Problem(
+      500,
+      'not-alike',
+      'Read back otherwise',
+      `${grouped(comparison.different.length)} bytes of ${job.serial} were read back otherwise than they were sent, the first at ${comparison.different[0]}. Restore its sealed copy.`,
+    );
+}
+
+async function write(planId: string, job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
+  const { plan } = await getPlan(planId);
+  const content = contentToWrite(plan, model);
+  const before = await pass(
+    job,
+    port,
+    model,
+    { kind: 'read' },
+    `Reading ${job.serial} first: its own bytes must survive.`,
+    signal,
+  );
+  let base = before.image!;
+  if (before.ident.halfWritten) {
+    const copy = await newestCopy(job.serial);
+    if (!copy)
+      throw new Problem(
+        422,
+        'no-copy',
+        'No sealed copy',
+        `${job.serial} is half written and there is no sealed copy of it to build on.`,
+      );
+    base = copy.image;
+  } else job.result.copyId = await sealCopy(job.serial, model, base, 'before write');
+  await writeAndReadBack(
+    job,
+    port,
+    model,
+    encodeImage({ channels: content.channels, settings: {} }, base, model),
+    signal,
+  );
+  job.result.channels = content.channels.length;
+  job.result.heldBack = content.heldBack.length;
+  job.message = `${job.serial} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.`;
+}
+
+async function restore(
+  copyId: string,
+  job: Job,
+  port: Port,
+  model: Model,
+  signal: AbortSignal,
+): Promise<void> {
+  const copy = await getCopy(copyId);
+  await writeAndReadBack(job, port, model, copy.image, signal);
+  job.message = `${job.serial} is as it was when the sealed copy was taken: all ${grouped(job.result.comparison!.compared)} bytes agree.`;
+}
+
+/** A job under way, or as its row keeps it. */
+export async function getJob(id: string): Promise<Job> {
+  const live = running.get(id);
+  if (live) return { ...live.job };
+  const database = await reading();
+  const [row] = await database.select().from(jobs).where(eq(jobs.id, id));
+  if (!row) throw notFound(`job ${id}`);
+  return fromRow(row);
+}
+
+function fromRow(row: typeof jobs.$inferSelect): Job {
+  const of = modelById(row.modelId)?.memory.bytes ?? 0;
+  return {
+    id: row.id,
+    kind: row.kind,
+    serial: row.serial,
+    modelId: row.modelId,
+    planId: row.planId,
+    state: row.state,
+    message: row.message,
+    bytes: row.state === 'done' ? of : 0,
+    of,
+    secondsLeft: null,
+    startedAt: row.startedAt.toISOString(),
+    result: (row.result ?? {}) as JobResult,
+  };
+}
+
+/** Jobs, newest first; those under way with their progress. */
+export async function listJobs(limit = 20): Promise<Job[]> {
+  const database = await reading();
+  const rows = await database.select().from(jobs).orderBy(desc(jobs.startedAt)).limit(limit);
+  return rows.map((row) => ({ ...(running.get(row.id)?.job ?? fromRow(row)) }));
+}
+
+/** Stops a job; what state that leaves the radio in is said when it has ended. */
+export async function stopJob(id: string): Promise<Job> {
+  const live = running.get(id);
+  if (!live || live.job.state !== 'running')
+    throw new Problem(409, 'not-running', 'This job is not running', 'It has already ended.');
+  live.stop.abort();
+  return { ...live.job };
+}
+
+/** Jobs that were under way when the application went down: what is known of their radios is said. */
+export async function closeLostJobs(): Promise<void> {
+  const database = await writing();
+  const lost = await database.select().from(jobs).where(eq(jobs.state, 'running'));
+  for (const row of lost) {
+    const harmless = row.kind === 'read';
+    const message = harmless
+      ? 'Veridon was stopped while reading. The radio is as it was.'
+      : `Veridon was stopped while writing ${row.serial}. It may be half written: plug it in; if so, restore its sealed copy or write once more.`;
+    await database
+      .update(jobs)
+      .set({ state: 'failed', message, endedAt: new Date() })
+      .where(eq(jobs.id, row.id));
+  }
+}

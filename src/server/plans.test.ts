@@ -1,0 +1,200 @@
+import fc from 'fast-check';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
+import { applyEdit, type ChannelId, type Edit, type Plan } from '../core/plan';
+import { channel, id } from '../core/samples.test.kit';
+import { openDatabase } from '../db';
+import { createPlan, editPlan, getPlan, listPlans, planLog, stepBack } from './plans';
+import { planFromCopy, sealCopy, seeRadio, getCopy, listCopies } from './radios';
+import { ternP2 } from '../core/models/tern-p2';
+import { newMemory, UNITS } from '../sim/bench/units';
+
+/** The use cases on a real database in a directory of its own. */
+
+jest.setTimeout(120_000);
+
+const folder = mkdtempSync(join(tmpdir(), 'veridon-db-'));
+beforeAll(async () => {
+  process.env.VERIDON_DATA_DIR = folder;
+  process.env.VERIDON_RESERVE_MB = '1';
+  await openDatabase();
+});
+afterAll(async () => {
+  await (await openDatabase()).close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const RANGE = { first: 0, count: 150 };
+const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
+const make = async () => (await createPlan({ name: 'Test', modelId: 'tern-p2', owner })).plan.id;
+const place = (n: number): Edit => {
+  const { slot: _slot, ...fields } = channel(n, 145_500_000 + n * 12_500);
+  return { name: 'place', channels: [fields], placement: 'next-free', at: 0, range: RANGE };
+};
+const rename = (n: number, name: string): Edit => ({
+  name: 'change',
+  changes: [{ id: id(n), set: { name } }],
+});
+const names = async (planId: Plan['id']) => (await getPlan(planId)).plan.channels.map((one) => one.name);
+
+type Step = { kind: 'edit'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' };
+const anyStep: fc.Arbitrary<Step> = fc.oneof(
+  fc
+    .oneof(
+      fc.integer({ min: 0, max: 5 }).map(place),
+      fc
+        .tuple(fc.integer({ min: 0, max: 5 }), fc.constantFrom('A', 'B', 'C'))
+        .map(([n, name]) => rename(n, name)),
+      fc.integer({ min: 0, max: 5 }).map((n): Edit => ({ name: 'remove', ids: [id(n)] })),
+      fc.constantFrom('X', 'Y').map((name): Edit => ({ name: 'describe', set: { name } })),
+    )
+    .map((edit): Step => ({ kind: 'edit', edit })),
+  fc.constant<Step>({ kind: 'undo' }),
+  fc.constant<Step>({ kind: 'redo' }),
+);
+
+test('undo and redo behave as two stacks, whatever is done in between', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.array(anyStep, { minLength: 1, maxLength: 25 }), async (steps) => {
+      const planId = await make();
+      // The plain way to do it: stacks of whole plans in memory.
+      let now = (await getPlan(planId)).plan;
+      let past: Plan[] = [];
+      let future: Plan[] = [];
+      let revision = 1;
+      for (const step of steps) {
+        if (step.kind === 'edit') {
+          const wanted = applyEdit(now, step.edit);
+          const answer = await editPlan(planId, revision, step.edit).catch((error: unknown) => error);
+          if (!wanted.ok) {
+            expect(answer).toMatchObject({ status: 422, detail: wanted.reason });
+            continue;
+          }
+          past.push(now);
+          future = [];
+          now = wanted.value;
+          revision++;
+        } else {
+          const [from, to] = step.kind === 'undo' ? [past, future] : [future, past];
+          const answer = await stepBack(planId, step.kind).catch((error: unknown) => error);
+          const target = from.pop();
+          if (!target) {
+            expect(answer).toMatchObject({ status: 409 });
+            continue;
+          }
+          to.push(now);
+          now = target;
+          revision++;
+        }
+        past = [...past];
+        const kept = await getPlan(planId);
+        expect(kept.plan).toEqual(now);
+        expect(kept).toMatchObject({
+          revision,
+          undo: past.length > 0 ? expect.any(String) : null,
+          redo: future.length > 0 ? expect.any(String) : null,
+        });
+      }
+    }),
+    { numRuns: 25 },
+  );
+});
+
+test('edits at the same moment come one after the other, and none is lost', async () => {
+  const planId = await make();
+  await editPlan(planId, 1, place(0));
+  await editPlan(planId, 2, place(1));
+  const answers = await Promise.allSettled([
+    editPlan(planId, 3, rename(0, 'First')),
+    editPlan(planId, 3, rename(1, 'Second')),
+    editPlan(planId, 3, { name: 'describe', set: { name: 'Third' } }),
+  ]);
+  expect(answers.map((answer) => answer.status)).toEqual(['fulfilled', 'fulfilled', 'fulfilled']);
+  expect(await names(planId)).toEqual(['First', 'Second']);
+  expect((await getPlan(planId)).plan.name).toBe('Third');
+  expect((await getPlan(planId)).revision).toBe(6);
+  const log = await planLog(planId, undefined, 10);
+  expect(log.map((row) => row.revision)).toEqual([6, 5, 4, 3, 2]);
+  expect((await planLog(planId, 4, 10)).map((row) => row.revision)).toEqual([3, 2]);
+});
+
+test('an edit on a revision far back is held against all that came since', async () => {
+  const planId = await make();
+  await editPlan(planId, 1, place(0));
+  await editPlan(planId, 2, place(1));
+  for (const name of ['A', 'B', 'C'])
+    await editPlan(planId, (await getPlan(planId)).revision, rename(0, name));
+  await expect(editPlan(planId, 3, rename(0, 'Late'))).rejects.toMatchObject({
+    status: 409,
+    kind: 'stale-edit',
+  });
+  await expect(editPlan(planId, 3, rename(1, 'Late'))).resolves.toMatchObject({
+    revision: 7,
+    plan: { channels: [{ name: 'C' }, { name: 'Late' }] },
+  });
+  // placing with a preview that no longer holds
+  await expect(editPlan(planId, 2, { ...place(2), expect: [1] } as Edit)).rejects.toMatchObject({
+    status: 409,
+    detail: expect.stringContaining('preview'),
+  });
+});
+
+test('plans are listed, the last changed first', async () => {
+  const [a, b] = [await make(), await make()];
+  await editPlan(a, 1, place(3));
+  const listed = (await listPlans()).map((row) => row.id);
+  expect(listed.indexOf(a)).toBeLessThan(listed.indexOf(b));
+  expect((await listPlans()).find((row) => row.id === a)).toMatchObject({
+    channels: 1,
+    slots: 150,
+    receive: [145_537_500],
+    model: 'Larkmoor Tern P2',
+  });
+});
+
+describe('sealed copies', () => {
+  const [unit] = UNITS;
+  const image = newMemory(unit!);
+  const ident = {
+    model: 'TERN-P2 ',
+    serial: 'LK204417',
+    firmware: '1.07',
+    region: 3,
+    imageBytes: 8192,
+    halfWritten: false,
+  };
+
+  test('the first is marked so, the same bytes are not kept twice, and what is read back is what was sealed', async () => {
+    await seeRadio(ident, ternP2);
+    const first = await sealCopy('LK204417', ternP2, image, 'read');
+    expect(await sealCopy('LK204417', ternP2, image, 'before write')).toBe(first);
+    const other = image.slice();
+    other[0x70] = 1;
+    await sealCopy('LK204417', ternP2, other, 'read');
+    expect((await listCopies('LK204417')).map((copy) => copy.reason)).toEqual(['read', 'first read']);
+    expect((await getCopy(first)).image).toEqual(image);
+  });
+
+  test('the database itself keeps them from being changed or removed', async () => {
+    const { database } = await openDatabase();
+    const cause = (statement: ReturnType<typeof sql>) =>
+      database.execute(statement).then(
+        () => 'done',
+        (error: Error) => String((error.cause as Error | undefined)?.message ?? error.message),
+      );
+    expect(await cause(sql`update copies set image = ''`)).toContain('never changed or removed');
+    expect(await cause(sql`delete from copies`)).toContain('never changed or removed');
+    expect(await listCopies('LK204417')).toHaveLength(2);
+  });
+
+  test('a plan is made of what one holds', async () => {
+    const [copy] = await listCopies('LK204417');
+    const { plan } = await planFromCopy(copy!.id);
+    expect(plan.channels.map((one) => [one.slot, one.name, one.rx, one.tx])).toEqual(
+      unit!.content.channels.map((one) => [one.slot, one.name, one.rx, one.tx]),
+    );
+    expect(new Set(plan.channels.map((one): ChannelId => one.id)).size).toBe(plan.channels.length);
+  });
+});

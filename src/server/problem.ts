@@ -1,0 +1,22 @@
+/** What went wrong, for an answer after RFC 9457: a status, a short kind, and a sentence that says what to do. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    /** A word for programs, the end of the problem's `type`. */
+    readonly kind: string,
+    readonly title: string,
+    readonly detail: string,
+    /** More members of the problem document. */
+    readonly more: Record<string, unknown> = {},
+  ) {
+    super(detail);
+  }
+}
+
+export const notFound = (what: string) => new Problem(404, 'not-found', 'Not found', `There is no ${what}.`);
+
+/** The problem as it is sent. */
+export function problemDocument(problem: Problem) {
+  const { status, kind, title, detail, more } = problem;
+  return { type: `urn:veridon:problem:${kind}`, title, status, detail, ...more };
+}

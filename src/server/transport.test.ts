@@ -1,0 +1,99 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { LinkEvent } from '../core/link';
+import { ternP2 } from '../core/models/tern-p2';
+import { newMemory, UNITS } from '../sim/bench/units';
+import { startSim } from '../sim/server';
+import { runLink } from './transport';
+
+/** Links over real sockets, to a radio of the simulated bench. */
+
+jest.setTimeout(60_000);
+
+const folder = mkdtempSync(join(tmpdir(), 'veridon-transport-'));
+let sim: Awaited<ReturnType<typeof startSim>>;
+beforeAll(async () => {
+  sim = await startSim({ port: 0, folder, speed: 60 });
+});
+afterAll(() => {
+  sim.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const order = async (path: string, body: object) =>
+  (await (
+    await fetch(`http://127.0.0.1:${sim.port}/bench/radios/tern-1${path}`, {
+      method: 'POST',
+      body: JSON.stringify(body),
+    })
+  ).json()) as { port: { tcp: number } | null };
+const plug = async () => (await order('', { plugged: true })).port!.tcp;
+
+test('what is read is what the unit was made with; passes follow each other on one port', async () => {
+  const port = await plug();
+  for (let pass = 0; pass < 3; pass++) {
+    const read = await runLink(port, ternP2, { kind: 'read' });
+    expect(read).toMatchObject({ kind: 'finished', ident: { serial: 'LK204417' } });
+    expect(
+      read.kind === 'finished' && Buffer.from(read.image!).equals(Buffer.from(newMemory(UNITS[0]!))),
+    ).toBe(true);
+  }
+});
+
+test('progress rises to the whole and is told by what the radio has answered', async () => {
+  const port = await plug();
+  const seen: number[] = [];
+  const image = newMemory(UNITS[0]!);
+  const end = await runLink(
+    port,
+    ternP2,
+    { kind: 'write', image, serial: 'LK204417' },
+    (event: LinkEvent) => event.kind === 'progress' && seen.push(event.bytes),
+  );
+  expect(end.kind).toBe('finished');
+  expect(seen).toEqual(Array.from({ length: 32 }, (_, block) => (block + 1) * 256));
+});
+
+test('a pulled cable and a stop end the link at once, with the state of the radio', async () => {
+  const port = await plug();
+  const write = { kind: 'write' as const, image: newMemory(UNITS[0]!), serial: 'LK204417' };
+  await order('/faults', { kind: 'pull', atByte: 3000 });
+  expect(await runLink(port, ternP2, write)).toMatchObject({
+    kind: 'failed',
+    radio: 'half written',
+    reason: expect.stringContaining('vanished'),
+  });
+  const again = await plug();
+  const stop = new AbortController();
+  const stopped = await runLink(
+    again,
+    ternP2,
+    write,
+    (event) => event.kind === 'progress' && event.bytes > 2000 && stop.abort(),
+    stop.signal,
+  );
+  expect(stopped).toMatchObject({ kind: 'failed', radio: 'half written' });
+  // The bench hears of a stop a moment after us.
+  await new Promise((resolve) => setTimeout(resolve, 200));
+  expect(await runLink(again, ternP2, write)).toMatchObject({ kind: 'finished' });
+});
+
+test('a port that is not there, and one that is no radio, are said to be so', async () => {
+  await order('', { plugged: false });
+  const gone = createServer();
+  await new Promise<void>((resolve) => gone.listen(0, '127.0.0.1', resolve));
+  const { port } = gone.address() as { port: number };
+  await new Promise((resolve) => gone.close(resolve));
+  expect(await runLink(port, ternP2, { kind: 'identify' })).toMatchObject({
+    kind: 'failed',
+    radio: 'untouched',
+    reason: expect.stringContaining('not there'),
+  });
+  const mute = createServer((socket) => void socket.write('220 some other service\r\n'));
+  await new Promise<void>((resolve) => mute.listen(0, '127.0.0.1', resolve));
+  const other = await runLink((mute.address() as { port: number }).port, ternP2, { kind: 'identify' });
+  mute.close();
+  expect(other).toMatchObject({ kind: 'failed', reason: expect.stringContaining('does not answer') });
+});

@@ -1,0 +1,188 @@
+import { checksumHolds, decodeImage, type RadioContent } from '../../core/image';
+import {
+  crc16,
+  frameBytes,
+  identBytes,
+  NOTHING_PENDING,
+  readFrames,
+  WHOLE,
+  type Frame,
+  type Pending,
+} from '../../core/link';
+import type { Area, Model } from '../../core/models';
+
+/** A radio's inside: memory and the state of its link. A value; `hear` gives the next. */
+export interface Device {
+  model: Model;
+  serial: string;
+  firmware: string;
+  region: number;
+  memory: Uint8Array;
+  /** A write was begun and has not ended whole: the radio does nothing but answer its link. */
+  halfWritten: boolean;
+  /** Percent. */
+  battery: number;
+  refusesWriting: boolean;
+  /** What it calls itself; differs from the model's where a fault says so. */
+  identAs: string;
+  link: { pending: Pending; writing: boolean; received: Uint8Array; taken: readonly boolean[] };
+}
+
+const LOW_BATTERY = 20;
+const NO = { damaged: 0, battery: 1, refused: 2, sum: 3, length: 4 };
+
+export function freshLink(model: Model): Device['link'] {
+  const blocks = model.memory.bytes / model.link.blockBytes;
+  return {
+    pending: NOTHING_PENDING,
+    writing: false,
+    received: new Uint8Array(model.memory.bytes),
+    taken: Array.from({ length: blocks }, () => false),
+  };
+}
+
+/** What the radio does with bytes from its cable: its next state and what it sends back. */
+export function hear(before: Device, bytes: Uint8Array): { device: Device; send: Uint8Array[] } {
+  const { frames, damaged, pending } = readFrames(before.link.pending, bytes);
+  let device: Device = { ...before, link: { ...before.link, pending } };
+  const send: Uint8Array[] = [];
+  for (const frame of frames) {
+    const answer = take(device, frame);
+    device = answer.device;
+    send.push(...answer.send);
+  }
+  // A damaged block has no number that can be trusted: name the first that has not arrived.
+  if (damaged > 0 && device.link.writing) {
+    const missing = device.link.taken.indexOf(false);
+    if (missing >= 0) send.push(no(missing, NO.damaged));
+  }
+  return { device, send };
+}
+
+const no = (sequence: number, reason: number) => frameBytes('no', sequence, Uint8Array.of(reason));
+
+function take(device: Device, frame: Frame): { device: Device; send: Uint8Array[] } {
+  const { model } = device;
+  switch (frame.type) {
+    case 'identify': {
+      const ident = identBytes({
+        model: device.identAs,
+        serial: device.serial,
+        firmware: device.firmware,
+        region: device.region,
+        imageBytes: model.memory.bytes,
+        halfWritten: device.halfWritten,
+      });
+      // What has come of the next frame already is kept.
+      const link = { ...freshLink(model), pending: device.link.pending };
+      return { device: { ...device, link }, send: [frameBytes('ident', 0, ident)] };
+    }
+    case 'read':
+      return {
+        device,
+        send: blocks(
+          device,
+          device.link.taken.map((_, block) => block),
+        ),
+      };
+    case 'again':
+      return {
+        device,
+        send: blocks(
+          device,
+          [...frame.payload].filter((block) => block < device.link.taken.length),
+        ),
+      };
+    case 'write':
+      return openWrite(device, frame);
+    case 'block':
+      return device.link.writing ? takeBlock(device, frame) : { device, send: [] };
+    case 'end':
+      return device.link.writing ? endWrite(device, frame) : { device, send: [] };
+    default:
+      return { device, send: [] };
+  }
+}
+
+function blocks({ memory, model }: Device, numbers: readonly number[]): Uint8Array[] {
+  const size = model.link.blockBytes;
+  const crc = crc16(memory);
+  return [
+    ...numbers.map((block) => frameBytes('block', block, memory.slice(block * size, (block + 1) * size))),
+    frameBytes('end', 0, Uint8Array.of(crc >> 8, crc & 0xff)),
+  ];
+}
+
+function openWrite(device: Device, { payload }: Frame) {
+  if (((payload[0] ?? 0) << 8) + (payload[1] ?? 0) !== device.model.memory.bytes)
+    return { device, send: [no(0, NO.length)] };
+  if (device.battery < LOW_BATTERY) return { device, send: [no(0, NO.battery)] };
+  if (device.refusesWriting) return { device, send: [no(0, NO.refused)] };
+  return {
+    device: { ...device, link: { ...freshLink(device.model), pending: device.link.pending, writing: true } },
+    send: [frameBytes('ready')],
+  };
+}
+
+/** Bytes of these areas stay the radio's own, whatever is sent. */
+const isVolatile = (area: Area) => area.owner === 'volatile';
+
+function takeBlock(device: Device, { sequence, payload }: Frame) {
+  const { model, link } = device;
+  const size = model.link.blockBytes;
+  if (sequence >= link.taken.length || payload.length !== size)
+    return { device, send: [no(sequence, NO.damaged)] };
+  const received = link.received.slice();
+  received.set(payload, sequence * size);
+  const memory = device.memory.slice();
+  memory.set(payload, sequence * size);
+  for (const area of model.memory.areas.filter(isVolatile))
+    memory.set(device.memory.subarray(area.from, area.from + area.bytes), area.from);
+  return {
+    device: {
+      ...device,
+      memory,
+      halfWritten: true,
+      link: { ...link, received, taken: link.taken.with(sequence, true) },
+    },
+    send: [frameBytes('ack', sequence)],
+  };
+}
+
+function endWrite(device: Device, { payload }: Frame) {
+  const { link, model } = device;
+  const sum = ((payload[0] ?? 0) << 8) + (payload[1] ?? 0);
+  if (
+    !link.taken.every(Boolean) ||
+    crc16(link.received) !== sum ||
+    !checksumHolds(device.memory, model.memory)
+  )
+    return { device, send: [no(WHOLE, NO.sum)] };
+  return {
+    device: { ...count(device, 2), halfWritten: false, link: { ...link, writing: false } },
+    send: [frameBytes('ack', WHOLE)],
+  };
+}
+
+/** Adds one to a counter of two bytes in the volatile area. */
+function count(device: Device, offset: number): Device {
+  const area = device.model.memory.areas.find(isVolatile);
+  if (!area) return device;
+  const memory = device.memory.slice();
+  const at = area.from + offset;
+  const value = (memory[at]! + (memory[at + 1]! << 8) + 1) & 0xffff;
+  memory.set([value & 0xff, value >> 8], at);
+  return { ...device, memory };
+}
+
+/** Switched on: the radio counts it and forgets what its link was at. */
+export function powerUp(device: Device): Device {
+  return { ...count(device, 0), link: freshLink(device.model) };
+}
+
+/** What the radio makes of its memory; undefined where it is half written or damaged. */
+export function contentOf(device: Device): RadioContent | undefined {
+  if (device.halfWritten) return undefined;
+  const decoded = decodeImage(device.memory, device.model);
+  return decoded.ok ? decoded.value : undefined;
+}

@@ -1,0 +1,255 @@
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { createServer, type Server, type Socket } from 'node:net';
+import { join } from 'node:path';
+import { z } from 'zod';
+import { face, type Face, type LargeLine } from '../../core/models';
+import { contentOf, freshLink, hear, powerUp, type Device } from './device';
+import { Line } from './line';
+import { newMemory, type UnitSpec } from './units';
+
+/** What a person does with a radio on the bench. */
+export const handleSchema = z.strictObject({
+  plugged: z.boolean().optional(),
+  on: z.boolean().optional(),
+  /** Steps of the knob, to and fro through the channels in use. */
+  turn: z.int().min(-150).max(150).optional(),
+  slot: z.int().min(0).max(9999).optional(),
+  keyDown: z.boolean().optional(),
+  battery: z.int().min(0).max(100).optional(),
+});
+
+/** Faults to order. Bytes are counted on the line towards the radio, from the order on. */
+export const faultSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('none') }),
+  z.strictObject({ kind: z.literal('pull'), atByte: z.int().min(1) }),
+  z.strictObject({ kind: z.literal('flip'), atByte: z.int().min(1) }),
+  z.strictObject({ kind: z.literal('silent') }),
+  z.strictObject({ kind: z.literal('wrong model'), ident: z.string().length(8) }),
+  z.strictObject({ kind: z.literal('refuse') }),
+  z.strictObject({ kind: z.literal('slow'), factor: z.number().min(1).max(100) }),
+]);
+export type Fault = z.infer<typeof faultSchema>;
+
+const keptSchema = z.object({
+  plugged: z.boolean(),
+  on: z.boolean(),
+  slot: z.number(),
+  battery: z.number(),
+  halfWritten: z.boolean(),
+});
+
+/** A radio on the bench: its inside, its knob and key, its cable, its memory on disk. */
+export class Station {
+  private device: Device;
+  private plugged = false;
+  private on = true;
+  private slot: number;
+  private keyDown = false;
+  private fault: Fault = { kind: 'none' };
+  private heardSinceFault = 0;
+  private server: Server | undefined;
+  private socket: Socket | undefined;
+  private tcp: number | null = null;
+
+  constructor(
+    readonly spec: UnitSpec,
+    private readonly folder: string,
+    private readonly speed: number,
+  ) {
+    mkdirSync(folder, { recursive: true });
+    const { model, serial, firmware, region } = spec;
+    const memory = existsSync(this.file('bin'))
+      ? new Uint8Array(readFileSync(this.file('bin')))
+      : newMemory(spec);
+    this.device = {
+      model,
+      serial,
+      firmware,
+      region,
+      memory,
+      halfWritten: false,
+      battery: 80,
+      refusesWriting: false,
+      identAs: model.link.ident,
+      link: freshLink(model),
+    };
+    this.slot = model.slots.first;
+    if (existsSync(this.file('json'))) {
+      const kept = keptSchema.parse(JSON.parse(readFileSync(this.file('json'), 'utf8')));
+      this.device = { ...this.device, halfWritten: kept.halfWritten, battery: kept.battery };
+      this.on = kept.on;
+      this.slot = kept.slot;
+      if (kept.plugged) void this.plug();
+    }
+    this.keep();
+  }
+
+  private file(kind: 'bin' | 'json'): string {
+    return join(this.folder, `${this.spec.serial}.${kind}`);
+  }
+
+  private keep(): void {
+    writeFileSync(this.file('bin'), this.device.memory);
+    const { plugged, on, slot } = this;
+    writeFileSync(
+      this.file('json'),
+      JSON.stringify({
+        plugged,
+        on,
+        slot,
+        battery: this.device.battery,
+        halfWritten: this.device.halfWritten,
+      }),
+    );
+  }
+
+  /** The port that a plugged radio shows to the host, or null. */
+  port(): { name: string; tcp: number } | null {
+    return this.tcp === null ? null : { name: `bench/${this.spec.id}`, tcp: this.tcp };
+  }
+
+  /** What one sees on the bench. */
+  look() {
+    const { spec, device, plugged, on, slot, keyDown, fault } = this;
+    return {
+      id: spec.id,
+      label: spec.label,
+      model: `${spec.model.maker} ${spec.model.name}`,
+      serial: spec.serial,
+      firmware: spec.firmware,
+      plugged,
+      on,
+      slot,
+      keyDown,
+      battery: device.battery,
+      halfWritten: device.halfWritten,
+      fault,
+      port: this.port(),
+      face: on ? this.face() : null,
+    };
+  }
+
+  private face(): Face | { large: string } {
+    const content = contentOf(this.device);
+    if (!content) return { large: 'NO DATA' };
+    const channel = content.channels.find((held) => held.slot === this.slot);
+    if (!channel) return { large: 'EMPTY' };
+    const setting = content.settings[this.spec.model.face.largeLine.setting] as LargeLine | undefined;
+    return face(channel, this.spec.model, this.keyDown, 'orrin', setting);
+  }
+
+  /** Does what the person does; the cable is last, so that the port appears when all else is as it should be. */
+  async handle(change: z.infer<typeof handleSchema>): Promise<void> {
+    if (change.battery !== undefined) this.device = { ...this.device, battery: change.battery };
+    if (change.on !== undefined && change.on !== this.on) {
+      this.on = change.on;
+      if (change.on) this.device = powerUp(this.device);
+      else this.dropLine();
+    }
+    if (change.slot !== undefined) this.slot = change.slot;
+    if (change.turn !== undefined) this.turnKnob(change.turn);
+    if (change.keyDown !== undefined) this.keyDown = change.keyDown;
+    if (change.plugged === true) await this.plug();
+    if (change.plugged === false) this.pull();
+    this.keep();
+  }
+
+  order(fault: Fault): void {
+    this.fault = fault;
+    this.heardSinceFault = 0;
+    this.device = {
+      ...this.device,
+      identAs: fault.kind === 'wrong model' ? fault.ident : this.spec.model.link.ident,
+      refusesWriting: fault.kind === 'refuse',
+    };
+  }
+
+  private turnKnob(steps: number): void {
+    const slots = contentOf(this.device)?.channels.map((channel) => channel.slot) ?? [];
+    if (slots.length === 0) return;
+    const at = slots.indexOf(this.slot);
+    const next = (((at < 0 ? 0 : at) + steps) % slots.length) + slots.length;
+    this.slot = slots[next % slots.length]!;
+  }
+
+  private rate = () => {
+    const slow = this.fault.kind === 'slow' ? this.fault.factor : 1;
+    return (this.spec.model.link.lineRate * this.speed) / slow;
+  };
+
+  private toRadio = new Line(this.rate, (bytes) => this.arrive(bytes));
+  private toHost = new Line(this.rate, (bytes) => this.socket?.write(bytes));
+
+  private plug(): Promise<void> {
+    if (this.server) return Promise.resolve();
+    this.plugged = true;
+    this.server = createServer((socket) => {
+      if (this.socket) return void socket.destroy();
+      this.socket = socket;
+      socket.setNoDelay(true);
+      socket.on('data', (bytes) => this.toRadio.put(bytes));
+      socket.on('error', () => socket.destroy());
+      const letGo = () => {
+        if (this.socket === socket) this.dropLine();
+      };
+      socket.on('end', letGo);
+      socket.on('close', letGo);
+    });
+    return new Promise((resolve) =>
+      this.server!.listen(0, '127.0.0.1', () => {
+        const address = this.server?.address();
+        this.tcp = typeof address === 'object' && address ? address.port : null;
+        resolve();
+      }),
+    );
+  }
+
+  /** The line is gone: what was on it is lost, and the radio forgets what its link was at. */
+  private dropLine(): void {
+    const { socket } = this;
+    this.socket = undefined;
+    this.toRadio.clear();
+    this.toHost.clear();
+    this.device = { ...this.device, link: freshLink(this.spec.model) };
+    socket?.destroy();
+  }
+
+  private pull(): void {
+    this.plugged = false;
+    this.dropLine();
+    this.server?.close();
+    this.server = undefined;
+    this.tcp = null;
+  }
+
+  private arrive(bytes: Uint8Array): void {
+    if (!this.on || this.fault.kind === 'silent') return;
+    let heard = bytes;
+    if (this.fault.kind === 'pull' || this.fault.kind === 'flip') {
+      const offset = this.fault.atByte - this.heardSinceFault - 1;
+      this.heardSinceFault += bytes.length;
+      if (offset >= 0 && offset < bytes.length) {
+        if (this.fault.kind === 'pull') {
+          this.device = hear(this.device, bytes.subarray(0, offset + 1)).device;
+          this.fault = { kind: 'none' };
+          this.pull();
+          return this.keep();
+        }
+        heard = Uint8Array.from(bytes);
+        heard[offset] = heard[offset]! ^ 0x10;
+        this.fault = { kind: 'none' };
+      }
+    }
+    const before = this.device;
+    const { device, send } = hear(before, heard);
+    this.device = device;
+    for (const frame of send) this.toHost.put(frame);
+    if (device.memory !== before.memory || device.halfWritten !== before.halfWritten) this.keep();
+  }
+
+  close(): void {
+    this.keep();
+    this.dropLine();
+    this.server?.close();
+  }
+}

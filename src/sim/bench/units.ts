@@ -1,0 +1,111 @@
+import { encodeImage, type RadioContent } from '../../core/image';
+import { ternP2 } from '../../core/models/tern-p2';
+import type { FittedChannel, Model } from '../../core/models';
+import { seeded } from '../random';
+
+/** A unit on the bench: what is stamped on it, and what it holds when it is new. */
+export interface UnitSpec {
+  id: string;
+  label: string;
+  model: Model;
+  serial: string;
+  firmware: string;
+  region: number;
+  seed: number;
+  content: RadioContent;
+}
+
+const channel = (
+  slot: number,
+  name: string,
+  rx: number,
+  more: Partial<FittedChannel> = {},
+): FittedChannel => ({
+  slot,
+  name,
+  rx,
+  tx: rx,
+  send: null,
+  expect: null,
+  mode: 'FM',
+  power: 4000,
+  scan: true,
+  ...more,
+});
+const settings = {
+  showA: 'name',
+  showB: 'frequency',
+  squelch: 3,
+  beep: true,
+  keyLock: false,
+  busyLock: false,
+  timeOut: 180,
+  light: 5,
+};
+
+export const UNITS: readonly UnitSpec[] = [
+  {
+    id: 'tern-1',
+    label: 'Tern P2, yellow tape',
+    model: ternP2,
+    serial: 'LK204417',
+    firmware: '1.07',
+    region: 3,
+    seed: 204417,
+    content: {
+      channels: [
+        channel(0, 'CALL2', 145_500_000),
+        channel(1, 'ULLSM', 145_612_500, { tx: 145_012_500, send: { kind: 'tone', tone: 885 } }),
+        channel(2, 'BRANN', 145_737_500, {
+          tx: 145_137_500,
+          send: { kind: 'tone', tone: 948 },
+          expect: { kind: 'tone', tone: 948 },
+        }),
+        channel(3, 'KTRBY', 430_887_500, {
+          tx: 438_487_500,
+          send: { kind: 'code', code: 23, inverted: false },
+          mode: 'NFM',
+        }),
+        channel(4, 'WX N', 162_400_000, { tx: null, scan: false }),
+        channel(10, 'CALL70', 433_500_000),
+        channel(11, 'FARROW', 433_162_500, { tx: 434_762_500, send: { kind: 'tone', tone: 770 } }),
+        channel(20, 'HARBR', 156_800_000, { tx: null }),
+        channel(21, 'TEST', 145_375_000, { power: 1000 }),
+      ],
+      settings: { ...settings, greeting: 'HELLO' },
+    },
+  },
+  {
+    id: 'tern-2',
+    label: 'Tern P2, no tape',
+    model: ternP2,
+    serial: 'LK204533',
+    firmware: '1.07',
+    region: 3,
+    seed: 204533,
+    content: {
+      channels: [
+        channel(0, 'SHOP', 433_500_000, { power: 1000 }),
+        channel(1, 'NORRST', 145_650_000, { tx: 145_050_000 }),
+      ],
+      settings: { ...settings, showA: 'frequency', greeting: 'TERN' },
+    },
+  },
+];
+
+/** The memory of a new unit: its own serial, region, band edges, counters and calibration, and its first content. */
+export function newMemory({ model, serial, firmware, region, seed, content }: UnitSpec): Uint8Array {
+  const random = seeded(seed);
+  const image = new Uint8Array(model.memory.bytes);
+  for (const area of model.memory.areas)
+    if (area.owner === 'unit' || area.owner === 'unknown')
+      for (let i = 0; i < area.bytes; i++) image[area.from + i] = Math.floor(random() * 256);
+  const put = (at: number, text: string) => image.set(new TextEncoder().encode(text), at);
+  put(0x00, model.link.ident);
+  put(0x08, serial.padEnd(8));
+  put(0x10, firmware.padEnd(4));
+  image[0x14] = 1;
+  image[0x20] = region;
+  image.fill(0, 0x70, 0x80);
+  return encodeImage(content, image, model);
+}

@@ -1,0 +1,93 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { z } from 'zod';
+import { distanceKm } from '../../core/radio';
+import { findTowns } from './gazetteer';
+import { generateRegister } from './generate';
+
+/** Ways in which the register can misbehave. */
+export const registerFaultSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('none') }),
+  z.strictObject({ kind: z.literal('slow'), ms: z.int().min(1).max(120_000) }),
+  z.strictObject({ kind: z.literal('rubbish') }),
+  z.strictObject({ kind: z.literal('cut off') }),
+  z.strictObject({ kind: z.literal('bad rows') }),
+  z.strictObject({ kind: z.literal('empty') }),
+  z.strictObject({ kind: z.literal('refuse') }),
+]);
+
+const querySchema = z.object({
+  lat: z.coerce.number().min(-90).max(90),
+  lon: z.coerce.number().min(-180).max(180),
+  radius_km: z.coerce.number().min(1).max(2000),
+  page: z.coerce.number().int().min(1).default(1),
+  mode: z.string().max(10).optional(),
+  service: z.string().max(40).optional(),
+  from_mhz: z.coerce.number().optional(),
+  to_mhz: z.coerce.number().optional(),
+});
+
+const PAGE = 100;
+
+/** The Relay Register and the gazetteer: what answers under /register. */
+export class RegisterService {
+  private readonly rows = generateRegister();
+  private fault: z.infer<typeof registerFaultSchema> = { kind: 'none' };
+
+  order(fault: z.infer<typeof registerFaultSchema>): void {
+    this.fault = fault;
+  }
+
+  /** Answers `/register/entries` and `/register/places`; false where the path is neither. */
+  async answer(url: URL, request: IncomingMessage, response: ServerResponse): Promise<boolean> {
+    if (url.pathname !== '/register/entries' && url.pathname !== '/register/places') return false;
+    const { fault } = this;
+    if (fault.kind === 'refuse') {
+      request.destroy();
+      return true;
+    }
+    if (fault.kind === 'slow') await new Promise((resolve) => setTimeout(resolve, fault.ms));
+    response.setHeader('Content-Type', 'application/json');
+    if (fault.kind === 'rubbish') {
+      response.end('<html>Relay Register is being rebuilt</html>');
+      return true;
+    }
+    const body =
+      url.pathname === '/register/places'
+        ? { places: findTowns(url.searchParams.get('q') ?? '') }
+        : this.entries(url);
+    if (!body) {
+      response.statusCode = 400;
+      response.end(JSON.stringify({ error: 'lat, lon and radius_km are wanted' }));
+      return true;
+    }
+    const text = JSON.stringify(body);
+    if (fault.kind === 'cut off') {
+      response.setHeader('Content-Length', String(Buffer.byteLength(text)));
+      response.write(text.slice(0, text.length / 2));
+      setTimeout(() => request.socket.destroy(), 20);
+      return true;
+    }
+    response.end(text);
+    return true;
+  }
+
+  private entries(url: URL) {
+    const query = querySchema.safeParse(Object.fromEntries(url.searchParams));
+    if (!query.success) return undefined;
+    const { lat, lon, radius_km, page, mode, service, from_mhz, to_mhz } = query.data;
+    const found =
+      this.fault.kind === 'empty'
+        ? []
+        : this.rows.filter(
+            (row) =>
+              distanceKm({ lat, lon }, row) <= radius_km &&
+              (mode === undefined || row.mode === mode) &&
+              (service === undefined || row.service === service) &&
+              (from_mhz === undefined || Number(row.output_mhz) >= from_mhz) &&
+              (to_mhz === undefined || Number(row.output_mhz) <= to_mhz),
+          );
+    const entries: unknown[] = found.slice((page - 1) * PAGE, page * PAGE);
+    if (this.fault.kind === 'bad rows') entries.splice(0, 2, { ref: 'RR-0000' }, 'not a row');
+    return { page, pages: Math.ceil(found.length / PAGE), total: found.length, entries };
+  }
+}

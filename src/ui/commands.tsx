@@ -1,0 +1,87 @@
+'use client';
+
+import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+
+/** Something that can be done here: found by name with Ctrl K, and by its keys where it has any. */
+export interface Command {
+  id: string;
+  label: string;
+  /** The heading under which it is listed. */
+  group: string;
+  /** As shown: `Ctrl Z`. Keys without Ctrl or Alt belong to the table and are only shown here. */
+  keys?: string;
+  /** Other words under which it is found. */
+  words?: string;
+  run: () => void;
+}
+
+interface Registry {
+  register: (source: string, commands: Command[]) => void;
+  unregister: (source: string) => void;
+}
+
+// Two contexts, so that who brings commands is not drawn again whenever somebody else does.
+const RegistryContext = createContext<Registry | null>(null);
+const CommandsContext = createContext<readonly Command[]>([]);
+
+/** Holds the commands of all that is on screen. */
+export function CommandsProvider({ children }: { children: ReactNode }) {
+  const [sources, setSources] = useState<Record<string, Command[]>>({});
+  const [registry] = useState<Registry>(() => ({
+    register: (source, commands) => setSources((now) => ({ ...now, [source]: commands })),
+    unregister: (source) => setSources(({ [source]: _, ...rest }) => rest),
+  }));
+  const commands = useMemo(() => Object.values(sources).flat(), [sources]);
+  return (
+    <RegistryContext value={registry}>
+      <CommandsContext value={commands}>{children}</CommandsContext>
+    </RegistryContext>
+  );
+}
+
+/** All commands that can be given now. */
+export function useAllCommands(): readonly Command[] {
+  return useContext(CommandsContext);
+}
+
+const pressed = (event: KeyboardEvent): string =>
+  [
+    event.ctrlKey || event.metaKey ? 'Ctrl' : '',
+    event.altKey ? 'Alt' : '',
+    event.shiftKey ? 'Shift' : '',
+    event.key.length === 1 ? event.key.toUpperCase() : event.key.replace('Arrow', ''),
+  ]
+    .filter(Boolean)
+    .join(' ');
+
+/** Adds commands while the component is there; those whose keys hold Ctrl or Alt act on their keys everywhere on the screen. */
+export function useCommands(source: string, commands: Command[]): void {
+  const registry = useContext(RegistryContext);
+  const register = registry?.register;
+  const unregister = registry?.unregister;
+  const latest = useRef(commands);
+  useEffect(() => {
+    latest.current = commands;
+    const shown = commands.map((command, index) => ({ ...command, run: () => latest.current[index]?.run() }));
+    register?.(source, shown);
+    // The list is told apart by what it shows; what a command does is looked up when it runs.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [source, register, commands.map((command) => command.id + command.label).join('|')]);
+  useEffect(() => {
+    latest.current = commands;
+  });
+  useEffect(() => () => unregister?.(source), [source, unregister]);
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      const keys = pressed(event);
+      if (!/Ctrl|Alt/.test(keys) || event.defaultPrevented) return;
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      const found = latest.current.find((command) => command.keys === keys);
+      if (!found || (typing && /^Ctrl [A-Z]$/.test(keys) && 'ZYCVXA'.includes(keys.slice(-1)))) return;
+      event.preventDefault();
+      found.run();
+    };
+    window.addEventListener('keydown', hear);
+    return () => window.removeEventListener('keydown', hear);
+  }, []);
+}

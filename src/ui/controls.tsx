@@ -1,0 +1,143 @@
+import clsx from 'clsx';
+import type { ButtonHTMLAttributes, InputHTMLAttributes, ReactNode, Ref } from 'react';
+
+type ButtonKind = 'plain' | 'strong' | 'quiet';
+
+const KINDS: Record<ButtonKind, string> = {
+  plain: 'border border-line-strong bg-sheet hover:bg-sunk',
+  strong: 'border border-action bg-action text-action-ink hover:opacity-90',
+  quiet: 'border border-transparent hover:bg-sunk',
+};
+
+/** A button; `strong` for the one thing that a screen is for. */
+export function Button({
+  kind = 'plain',
+  className,
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: ButtonKind }) {
+  return (
+    <button
+      type="button"
+      className={clsx(
+        'inline-flex h-8 items-center justify-center gap-1.5 whitespace-nowrap rounded-md px-3 text-[13px] font-medium',
+        'disabled:cursor-not-allowed disabled:border-line disabled:bg-transparent disabled:text-soft',
+        KINDS[kind],
+        className,
+      )}
+      {...rest}
+    />
+  );
+}
+
+/** A key as it is written on a keyboard. */
+export function Key({ children }: { children: ReactNode }) {
+  return (
+    <kbd className="mono rounded border border-line-strong bg-sheet px-1 py-px text-[11px] text-ink">
+      {children}
+    </kbd>
+  );
+}
+
+/** Several keys of one shortcut: `Ctrl K`. */
+export function Keys({ keys }: { keys: string }) {
+  return (
+    <span className="inline-flex gap-0.5">
+      {keys.split(' ').map((key) => (
+        <Key key={key}>{key}</Key>
+      ))}
+    </span>
+  );
+}
+
+/** A labelled text field; `problem` says in a sentence what is wrong with it. */
+export function Field({
+  label,
+  problem,
+  className,
+  ref,
+  ...rest
+}: InputHTMLAttributes<HTMLInputElement> & { label: string; problem?: string; ref?: Ref<HTMLInputElement> }) {
+  const problemId = rest.id ? `${rest.id}-problem` : undefined;
+  return (
+    <label className={clsx('flex flex-col gap-1 text-[13px] text-soft', className)}>
+      {label}
+      <input
+        ref={ref}
+        className={clsx(
+          'h-8 rounded-md border bg-sheet px-2 text-[14px] text-ink',
+          problem ? 'border-stop' : 'border-line-strong',
+        )}
+        aria-invalid={problem ? true : undefined}
+        aria-describedby={problem ? problemId : undefined}
+        {...rest}
+      />
+      {problem && (
+        <span id={problemId} role="alert" className="text-stop">
+          {problem}
+        </span>
+      )}
+    </label>
+  );
+}
+
+/** A labelled choice. */
+export function Choice<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+  className,
+}: {
+  label: string;
+  value: T;
+  options: readonly (readonly [T, string])[];
+  onChange: (value: T) => void;
+  className?: string;
+}) {
+  return (
+    <label className={clsx('flex flex-col gap-1 text-[13px] text-soft', className)}>
+      {label}
+      <select
+        className="h-8 rounded-md border border-line-strong bg-sheet px-1.5 text-[14px] text-ink"
+        value={value}
+        onChange={(event) => onChange(event.target.value as T)}
+      >
+        {options.map(([key, text]) => (
+          <option key={key} value={key}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** A sheet of paper on the table. */
+export function Sheet({
+  className,
+  children,
+  ...rest
+}: {
+  className?: string;
+  children: ReactNode;
+  'aria-label'?: string;
+  as?: 'section';
+}) {
+  return (
+    <section className={clsx('rounded-md border border-line bg-sheet', className)} {...rest}>
+      {children}
+    </section>
+  );
+}
+
+/** What went wrong, where it happened. */
+export function Trouble({ children, className }: { children: ReactNode; className?: string }) {
+  return (
+    <p
+      role="alert"
+      className={clsx('rounded-md border border-stop bg-stop-wash px-3 py-2 text-[13px] text-ink', className)}
+    >
+      {children}
+    </p>
+  );
+}

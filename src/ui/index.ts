@@ -1,0 +1,5 @@
+export * from './api';
+export * from './commands';
+export * from './controls';
+export * from './severity-mark';
+export * from './stable';

@@ -1,0 +1,195 @@
+'use client';
+
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import clsx from 'clsx';
+import { useState } from 'react';
+import { Button, Trouble, useCommands } from '@/ui';
+import { CopiesPanel } from './copies-panel';
+import { HeldPanel } from './held-panel';
+import { JobPanel } from './job-panel';
+import { useBench, type BenchInHand } from './use-bench';
+import { WritePanel } from './write-panel';
+import type { PlanName, Radio } from './types';
+
+interface Props {
+  plans: PlanName[];
+  planId: string | null;
+  /** Where the simulated bench has its own page. */
+  benchUrl: string;
+}
+
+/** The Bench: which radios are here, what they hold, reading and writing them. */
+export function BenchScreen(props: Props) {
+  const [client] = useState(() => new QueryClient());
+  return (
+    <QueryClientProvider client={client}>
+      <BenchView {...props} />
+    </QueryClientProvider>
+  );
+}
+
+function RadioList({
+  radios,
+  chosen,
+  onChoose,
+}: {
+  radios: Radio[];
+  chosen: string | null;
+  onChoose: (serial: string) => void;
+}) {
+  return (
+    <ul aria-label="Radios" className="flex flex-col gap-1.5">
+      {radios.map((radio) => (
+        <li key={radio.serial}>
+          <button
+            type="button"
+            aria-pressed={radio.serial === chosen}
+            onClick={() => onChoose(radio.serial)}
+            className={clsx(
+              'w-full rounded-md border px-3 py-2 text-left',
+              radio.serial === chosen ? 'border-ink bg-sheet' : 'border-line bg-transparent hover:bg-sheet',
+            )}
+          >
+            <span className="flex justify-between gap-2">
+              <b className="font-semibold">{radio.model}</b>
+              <span className={clsx('text-[13px]', radio.port ? 'text-ink' : 'text-soft')}>
+                {radio.port ? 'plugged in' : 'away'}
+              </span>
+            </span>
+            <span className="mono text-[13px] text-soft">{radio.serial}</span>
+            {radio.state === 'half written' && (
+              <span className="block text-[13px] font-medium text-stop">half written</span>
+            )}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function OneRadio({
+  radio,
+  hand,
+  plans,
+  planId,
+}: {
+  radio: Radio;
+  hand: BenchInHand;
+  plans: PlanName[];
+  planId: string | null;
+}) {
+  const job = hand.jobOf(radio.serial);
+  const busy = job?.state === 'running';
+  return (
+    <div className="flex min-h-0 flex-1 gap-3">
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2.5">
+        <div className="flex shrink-0 items-baseline gap-3">
+          <h2 className="text-[17px] font-semibold">{radio.model}</h2>
+          <span className="flex-1 text-[13px] text-soft">
+            Serial <span className="mono text-ink">{radio.serial}</span>, firmware{' '}
+            <span className="mono">{radio.firmware}</span>
+            {radio.port ? `, on ${radio.port}` : ', not plugged in'}
+          </span>
+          <Button
+            disabled={radio.port === null || busy}
+            onClick={() => hand.start.mutate({ kind: 'read', serial: radio.serial })}
+          >
+            Read
+          </Button>
+        </div>
+        {radio.state === 'half written' && !busy && job?.result.radio !== 'half written' && (
+          <Trouble className="shrink-0">
+            This radio is half written: it hears and sends nothing until it is written whole.{' '}
+            {radio.port
+              ? 'Restore a sealed copy below, or write the plan once more.'
+              : 'Plug it in, then restore a sealed copy or write the plan once more.'}
+          </Trouble>
+        )}
+        {hand.start.error && <Trouble className="shrink-0">{hand.start.error.message}</Trouble>}
+        {job && (
+          <JobPanel job={job} onStop={() => hand.stop(job.id)} onDismiss={() => hand.dismiss(job.id)} />
+        )}
+        <CopiesPanel radio={radio} hand={hand} busy={busy} />
+        {!busy && <WritePanel key={radio.serial} radio={radio} plans={plans} planId={planId} hand={hand} />}
+      </div>
+      {radio.copies.length > 0 && radio.state === 'whole' && (
+        <aside aria-label="In the radio" className="flex w-[288px] shrink-0 flex-col">
+          <HeldPanel key={radio.serial} radio={radio} />
+        </aside>
+      )}
+    </div>
+  );
+}
+
+function BenchView({ plans, planId, benchUrl }: Props) {
+  const hand = useBench();
+  const [serial, setSerial] = useState<string | null>(null);
+  const radios = hand.bench?.radios ?? [];
+  const chosen =
+    radios.find((radio) => radio.serial === serial) ??
+    radios.find((radio) => radio.port !== null) ??
+    radios[0];
+  useCommands(
+    'bench',
+    radios.flatMap((radio) => [
+      {
+        id: `see-${radio.serial}`,
+        label: `See ${radio.model} ${radio.serial}`,
+        group: 'Bench',
+        run: () => setSerial(radio.serial),
+      },
+      ...(radio.port
+        ? [
+            {
+              id: `read-${radio.serial}`,
+              label: `Read ${radio.model} ${radio.serial}`,
+              group: 'Bench',
+              run: () => hand.start.mutate({ kind: 'read', serial: radio.serial }),
+            },
+          ]
+        : []),
+    ]),
+  );
+  const silent = hand.bench?.ports.filter((port) => port.serial === null && !port.busy) ?? [];
+  const link = (
+    <a className="underline" href={benchUrl} target="_blank" rel="noreferrer">
+      simulated bench
+    </a>
+  );
+  return (
+    <main className="flex h-full min-w-0 gap-4 px-4 pb-3 pt-3">
+      <div className="flex w-56 shrink-0 flex-col gap-3">
+        <h1 className="text-[21px] font-semibold leading-8">Bench</h1>
+        {hand.trouble && <Trouble>{hand.trouble}</Trouble>}
+        {radios.length > 0 && (
+          <RadioList radios={radios} chosen={chosen?.serial ?? null} onChoose={setSerial} />
+        )}
+        {silent.map((port) => (
+          <p key={port.name} className="rounded-md border border-caution-mark px-3 py-2 text-[13px]">
+            <b className="font-semibold">{port.name}</b> {port.reason ?? 'Asking who is there.'}
+          </p>
+        ))}
+        {(radios.length > 0 || hand.bench?.reachable === false) && (
+          <p className="text-[13px] text-soft">
+            {hand.bench?.reachable === false ? (
+              <>The bench process does not answer at {benchUrl}. Start it with npm run bench.</>
+            ) : (
+              <>Plug radios in, pull them and press their keys on the {link}.</>
+            )}
+          </p>
+        )}
+      </div>
+      {chosen ? (
+        <OneRadio radio={chosen} hand={hand} plans={plans} planId={planId} />
+      ) : (
+        <section className="m-auto max-w-md text-center" aria-label="No radio yet">
+          <h2 className="text-[17px] font-semibold">No radio has been here yet</h2>
+          <p className="pt-2 text-soft">
+            Plug one in on the {link} and it appears here. Read it first: what it holds now is sealed, so that
+            you can always go back.
+          </p>
+        </section>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,106 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { ask, Button, sentenceOf, Trouble } from '@/ui';
+import type { BenchInHand } from './use-bench';
+import type { Copy, Radio } from './types';
+
+const REASON: Record<Copy['reason'], string> = {
+  'first read': 'As it came',
+  read: 'Read',
+  'before write': 'Before a write',
+  'after write': 'After a write',
+};
+
+/** The sealed copies of a radio: to fall back on, to take away as a file, to make a plan of. */
+export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchInHand; busy: boolean }) {
+  const router = useRouter();
+  const [asking, setAsking] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState('');
+  const [time, setTime] = useState<Intl.DateTimeFormat | null>(null);
+  useEffect(
+    () => setTime(new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' })),
+    [],
+  );
+
+  const makePlan = async (copy: Copy) => {
+    try {
+      const made = await ask<{ plan: { id: string } }>(`/api/copies/${copy.id}/plan`, 'POST');
+      router.push(`/plans/${made.plan.id}`);
+    } catch (error) {
+      setTrouble(sentenceOf(error));
+    }
+  };
+
+  return (
+    <section aria-label="Sealed copies" className="shrink-0 rounded-md border border-line bg-sheet">
+      <h3 className="border-b border-line px-3 py-1.5 text-[13px]">
+        <b className="font-semibold">Sealed copies</b>{' '}
+        <span className="text-soft">never changed, never removed</span>
+      </h3>
+      {radio.copies.length === 0 && (
+        <p className="px-3 py-2 text-[13px] text-soft">
+          None yet. Read the radio: what it holds now is kept first of all.
+        </p>
+      )}
+      <ul className="max-h-40 overflow-y-auto">
+        {radio.copies.map((copy) => (
+          <li
+            key={copy.id}
+            className="flex items-center gap-3 border-b border-line px-3 py-1 text-[13px] last:border-0"
+          >
+            <span className="w-28 font-medium">{REASON[copy.reason]}</span>
+            <span className="flex-1 text-soft">
+              <span title={`${copy.bytes.toLocaleString()} bytes`}>
+                {time?.format(new Date(copy.takenAt))}
+              </span>{' '}
+              <span className="mono text-[12px]">{copy.sha256.slice(0, 8)}</span>
+            </span>
+            {asking === copy.id ? (
+              <>
+                <span>Write it back to {radio.serial}?</span>
+                <Button
+                  kind="strong"
+                  className="h-7"
+                  autoFocus
+                  onClick={() => {
+                    setAsking(null);
+                    hand.start.mutate({ kind: 'restore', serial: radio.serial, copyId: copy.id });
+                  }}
+                >
+                  Restore it
+                </Button>
+                <Button className="h-7" onClick={() => setAsking(null)}>
+                  Not now
+                </Button>
+              </>
+            ) : (
+              <>
+                <Button kind="quiet" className="h-7 px-2" onClick={() => void makePlan(copy)}>
+                  Make a plan of it
+                </Button>
+                <a
+                  className="rounded-md px-2 py-1 font-medium hover:bg-sunk"
+                  href={`/api/copies/${copy.id}/image`}
+                  download
+                >
+                  Save
+                </a>
+                <Button
+                  kind="quiet"
+                  className="h-7 px-2"
+                  disabled={radio.port === null || busy}
+                  onClick={() => setAsking(copy.id)}
+                >
+                  Restore
+                </Button>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+      {trouble && <Trouble className="m-2">{trouble}</Trouble>}
+    </section>
+  );
+}

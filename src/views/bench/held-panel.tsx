@@ -1,0 +1,60 @@
+'use client';
+
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import clsx from 'clsx';
+import { useState } from 'react';
+import { decodeImage } from '@/core/image';
+import { modelById } from '@/core/models';
+import { formatFrequency } from '@/core/radio';
+import { Trouble } from '@/ui';
+import { RadioFace } from '@/views/parts';
+import type { Radio } from './types';
+
+/** What the radio holds by its newest sealed copy, and what its display shows for the chosen slot. */
+export function HeldPanel({ radio }: { radio: Radio }) {
+  const newest = radio.copies[0]!;
+  const model = modelById(radio.modelId)!;
+  const [slot, setSlot] = useState<number | null>(null);
+  const held = useQuery({
+    queryKey: ['image', newest.id],
+    queryFn: async () =>
+      decodeImage(new Uint8Array(await (await fetch(`/api/copies/${newest.id}/image`)).arrayBuffer()), model),
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  if (!held.data) return null;
+  if (!held.data.ok) return <Trouble>{held.data.reason}</Trouble>;
+  const { channels } = held.data.value;
+  const chosen = channels.find((channel) => channel.slot === slot) ?? channels[0] ?? null;
+  return (
+    <section aria-label="What it holds" className="flex min-h-0 flex-1 flex-col gap-3">
+      <RadioFace channel={chosen} model={model} region="orrin" />
+      <div className="flex min-h-0 flex-1 flex-col rounded-md border border-line bg-sheet">
+        <h3 className="border-b border-line px-3 py-1.5 text-[13px]">
+          <b className="font-semibold">{channels.length} channels</b>{' '}
+          <span className="text-soft">by its newest copy</span>
+        </h3>
+        <ul className="min-h-0 flex-1 overflow-y-auto">
+          {channels.map((channel) => (
+            <li key={channel.slot}>
+              <button
+                type="button"
+                aria-pressed={channel === chosen}
+                onClick={() => setSlot(channel.slot)}
+                className={clsx(
+                  'mono flex w-full gap-3 border-b border-line px-3 py-1 text-left text-[13px]',
+                  channel === chosen ? 'bg-wash' : 'hover:bg-sunk',
+                )}
+              >
+                <span className="text-soft">{String(channel.slot).padStart(3, '0')}</span>
+                <span className="w-14">{channel.name || '–'}</span>
+                <span className="text-receive">{formatFrequency(channel.rx)}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,140 @@
+'use client';
+
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { FittedChannel } from '@/core/models';
+import { formatFrequency } from '@/core/radio';
+import { ask, Button, Choice, Trouble } from '@/ui';
+import type { BenchInHand } from './use-bench';
+import type { PlanName, Radio, WritePreview } from './types';
+
+/** What a write changes, slot by slot, in plain words. */
+function Changes({ preview }: { preview: WritePreview }) {
+  const { change } = preview;
+  if (!change)
+    return (
+      <p className="text-[13px] text-soft">
+        This radio has not been read yet. It is read first, and that copy is sealed.
+      </p>
+    );
+  const line = (mark: string, channel: FittedChannel, before?: FittedChannel) => (
+    <li key={mark + channel.slot} className="flex gap-3 border-b border-line py-1 text-[13px]">
+      <span className="w-16 text-soft">{mark}</span>
+      <span className="mono text-soft">{String(channel.slot).padStart(3, '0')}</span>
+      <span className="mono w-16">{channel.name || '–'}</span>
+      <span className="mono w-20 text-receive">{formatFrequency(channel.rx)}</span>
+      {channel.tx === null || channel.tx === channel.rx ? (
+        <span className="w-20 text-soft">{channel.tx === null ? 'listen only' : 'same'}</span>
+      ) : (
+        <span className="mono w-20 text-transmit">{formatFrequency(channel.tx)}</span>
+      )}
+      {before && (
+        <span className="mono truncate text-soft">
+          was {before.name || '–'} {formatFrequency(before.rx)}
+        </span>
+      )}
+    </li>
+  );
+  return (
+    <ul aria-label="What the write changes" className="min-h-0 overflow-y-auto">
+      {change.added.map((channel) => line('new', channel))}
+      {change.changed.map(({ before, after }) => line('changed', after, before))}
+      {change.removed.map((channel) => line('emptied', channel))}
+    </ul>
+  );
+}
+
+function summary({ change, channels }: WritePreview, whole: boolean): string {
+  if (!change || !whole) return `${channels} channels will be written.`;
+  const { added, changed, removed, same } = change;
+  if (added.length + changed.length + removed.length === 0)
+    return `Nothing changes: the radio holds these ${same} channels already.`;
+  return `${added.length} new, ${changed.length} changed, ${removed.length} emptied, ${same} as they are.`;
+}
+
+/** Choosing a plan for a radio, seeing what will change in it, and the one question that Veridon asks. */
+export function WritePanel({
+  radio,
+  plans,
+  planId,
+  hand,
+}: {
+  radio: Radio;
+  plans: PlanName[];
+  planId: string | null;
+  hand: BenchInHand;
+}) {
+  const [chosen, setChosen] = useState(planId ?? plans[0]?.id ?? '');
+  const [asking, setAsking] = useState(false);
+  const preview = useQuery({
+    queryKey: ['preview', radio.serial, chosen, radio.copies[0]?.id],
+    queryFn: () => ask<WritePreview>(`/api/radios/${radio.serial}/preview?plan=${chosen}`),
+    enabled: chosen !== '',
+    refetchOnWindowFocus: true,
+    retry: false,
+  });
+  if (plans.length === 0) return <p className="text-[13px] text-soft">There is no plan to write yet.</p>;
+  const seen = preview.data;
+  const write = () => {
+    setAsking(false);
+    hand.start.mutate({
+      kind: 'write',
+      serial: radio.serial,
+      planId: chosen,
+      planRevision: seen!.planRevision,
+    });
+  };
+  return (
+    <section
+      aria-label="Write a plan"
+      className="flex min-h-0 flex-col gap-2.5 rounded-md border border-line bg-sheet p-3"
+    >
+      <div className="flex items-end gap-3">
+        <Choice
+          label="Write the plan"
+          value={chosen}
+          options={plans.map(({ id, name }) => [id, name] as const)}
+          onChange={setChosen}
+          className="w-60"
+        />
+        <p className="flex-1 pb-1.5 text-[13px]">{seen ? summary(seen, radio.state === 'whole') : ''}</p>
+        {!asking && (
+          <Button kind="strong" disabled={!seen || radio.port === null} onClick={() => setAsking(true)}>
+            Write to {radio.serial}
+          </Button>
+        )}
+      </div>
+      {asking && seen && (
+        <div
+          role="group"
+          aria-label="Before writing"
+          className="flex items-center gap-3 rounded-md border border-ink px-3 py-2"
+        >
+          <p className="flex-1">
+            Write <b className="font-semibold">{seen.planName}</b>, revision {seen.planRevision}, to the{' '}
+            <b className="font-semibold">{radio.model}</b> with serial <b className="mono">{radio.serial}</b>?
+            Its content now is sealed first.
+          </p>
+          <Button kind="strong" autoFocus onClick={write}>
+            Write it
+          </Button>
+          <Button onClick={() => setAsking(false)}>Not now</Button>
+        </div>
+      )}
+      {seen && seen.heldBack.length > 0 && (
+        <div className="rounded-md border border-stop bg-stop-wash px-3 py-2 text-[13px]">
+          <b className="font-semibold">Not written:</b>
+          <ul>
+            {seen.heldBack.map(({ id, slot, name, reasons }) => (
+              <li key={id}>
+                <span className="mono">{String(slot).padStart(3, '0')}</span> {name}. {reasons.join(' ')}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {preview.error && <Trouble>{preview.error.message}</Trouble>}
+      {seen && radio.state === 'whole' && <Changes preview={seen} />}
+    </section>
+  );
+}

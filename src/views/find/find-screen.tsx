@@ -1,0 +1,256 @@
+'use client';
+
+import { QueryClient, QueryClientProvider, useQuery, useQueryClient } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import { modelById } from '@/core/models';
+import type { Plan } from '@/core/plan';
+import { ask, Button, Choice, Trouble, useCommands } from '@/ui';
+import { PlacePanel } from './place-panel';
+import { Results } from './results';
+import { Rose } from './rose';
+import { SearchBar } from './search-bar';
+import { useSearch, type Search } from './use-search';
+
+interface PlanName {
+  id: string;
+  name: string;
+}
+
+/** Find: stations of a directory around a place, held against a plan and its radio, chosen and placed. */
+export function FindScreen(props: { plans: PlanName[]; planId: string | null }) {
+  const [client] = useState(() => new QueryClient());
+  return (
+    <QueryClientProvider client={client}>
+      <Find {...props} />
+    </QueryClientProvider>
+  );
+}
+
+/** Why entries were dropped, most common reason first: `has no DMR`, 14 of them. */
+function reasons(search: Search): [string, number][] {
+  const tally = new Map<string, number>();
+  for (const { unfit } of search.answer?.candidates ?? []) {
+    if (unfit === null) continue;
+    const reason = unfit
+      .replace(/^(does not tune|cannot send on) .*/, '$1 there')
+      .replace(/^has no (D?\d.*)$/, 'has no such tone or code')
+      .replace(/^has no step.*/, 'has no such step');
+    tally.set(reason, (tally.get(reason) ?? 0) + 1);
+  }
+  return [...tally].sort((a, b) => b[1] - a[1]);
+}
+
+function Find({ plans, planId }: { plans: PlanName[]; planId: string | null }) {
+  const router = useRouter();
+  const client = useQueryClient();
+  const search = useSearch(planId);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [lit, setLit] = useState<string | null>(null);
+  const [placed, setPlaced] = useState('');
+  const kept = useQuery({
+    queryKey: ['plan', planId],
+    queryFn: () => ask<{ plan: Plan; revision: number }>(`/api/plans/${planId}`),
+    enabled: planId !== null,
+  });
+
+  const choose = (refs: string[], on: boolean) => {
+    setPlaced('');
+    setChosen((now) => {
+      const next = new Set(now);
+      for (const ref of refs)
+        if (on) next.add(ref);
+        else next.delete(ref);
+      return next;
+    });
+  };
+  const chosenCandidates = useMemo(
+    () => (search.answer?.candidates ?? []).filter(({ entry }) => chosen.has(entry.ref)),
+    [search.answer, chosen],
+  );
+  useCommands('find', [
+    {
+      id: 'choose-shown',
+      label: 'Choose every station shown',
+      group: 'Find',
+      run: () =>
+        choose(
+          search.shown.filter(({ unfit }) => unfit === null).map(({ entry }) => entry.ref),
+          true,
+        ),
+    },
+    { id: 'choose-none', label: 'Choose none', group: 'Find', run: () => setChosen(new Set()) },
+  ]);
+
+  const model = kept.data ? modelById(kept.data.plan.modelId) : undefined;
+  const unfit = search.answer?.candidates.filter((candidate) => candidate.unfit !== null).length ?? 0;
+  const present =
+    search.answer?.candidates.filter(
+      (candidate) => candidate.unfit === null && candidate.present && !candidate.present.near,
+    ).length ?? 0;
+
+  return (
+    <main className="flex h-full min-w-0 flex-col gap-3 px-4 pb-3 pt-3">
+      <header className="flex shrink-0 items-end gap-4">
+        <div className="flex-1">
+          <h1 className="text-[21px] font-semibold leading-tight">Find stations</h1>
+          <p className="text-[13px] text-soft">
+            In the Relay Register{model && `, held against the ${model.maker} ${model.name}`}
+          </p>
+        </div>
+        {plans.length > 0 && (
+          <Choice
+            label="For the plan"
+            value={planId ?? ''}
+            options={plans.map(({ id, name }) => [id, name] as const)}
+            onChange={(id) => router.replace(`/find?plan=${id}`)}
+            className="w-56"
+          />
+        )}
+        {planId && (
+          <Link
+            href={`/plans/${planId}`}
+            className="inline-flex h-8 items-center rounded-md border border-line-strong bg-sheet px-3 text-[13px] font-medium hover:bg-sunk"
+          >
+            To the plan
+          </Link>
+        )}
+      </header>
+      <SearchBar search={search} />
+      {search.trouble && <Trouble className="shrink-0">{search.trouble}</Trouble>}
+      <div className="flex min-h-0 flex-1 gap-3">
+        <section
+          aria-label="Stations"
+          className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet"
+        >
+          {search.answer ? (
+            <>
+              <div
+                className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-3 py-2 text-[13px]"
+                role="status"
+              >
+                <b className="font-semibold">
+                  {search.shown.length} {search.shown.length === 1 ? 'station' : 'stations'}
+                </b>
+                {unfit > 0 && (
+                  <label
+                    className="flex items-center gap-1.5 text-soft"
+                    title={reasons(search)
+                      .map(([reason, n]) => `${n} ${reason}`)
+                      .join(', ')}
+                  >
+                    <input
+                      type="checkbox"
+                      checked={search.showUnfit}
+                      onChange={(event) => search.setShowUnfit(event.target.checked)}
+                      className="accent-ink"
+                    />
+                    {unfit} dropped, since this radio{' '}
+                    {reasons(search)
+                      .slice(0, 2)
+                      .map(([reason]) => reason)
+                      .join(' or ')}
+                  </label>
+                )}
+                {present > 0 && (
+                  <label className="flex items-center gap-1.5 text-soft">
+                    <input
+                      type="checkbox"
+                      checked={search.showPresent}
+                      onChange={(event) => search.setShowPresent(event.target.checked)}
+                      className="accent-ink"
+                    />
+                    {present} in the plan already
+                  </label>
+                )}
+                {search.answer.skipped.length > 0 && (
+                  <span className="text-caution" title={search.answer.skipped.join('\n')}>
+                    {search.answer.skipped.length} rows of the register were not understood and are left out:{' '}
+                    {search.answer.skipped[0]}
+                  </span>
+                )}
+                {search.answer.beyond > 0 && (
+                  <span className="text-caution">
+                    {search.answer.beyond} more lie beyond what was fetched: search a smaller circle.
+                  </span>
+                )}
+              </div>
+              <div className="min-h-0 flex-1 overflow-y-auto">
+                <Results
+                  candidates={search.shown}
+                  chosen={chosen}
+                  onChoose={choose}
+                  lit={lit}
+                  onLit={setLit}
+                />
+                {search.shown.length === 0 && (
+                  <p className="p-4 text-soft">
+                    Nothing here with these filters. Widen the circle, or show what was dropped.
+                  </p>
+                )}
+              </div>
+            </>
+          ) : (
+            <p className="m-auto max-w-sm p-6 text-center text-soft">
+              Name a town and a distance, then search. What this radio cannot use is dropped, and said why.
+            </p>
+          )}
+        </section>
+        <aside aria-label="Around and into the plan" className="flex w-[300px] shrink-0 flex-col gap-3">
+          {search.answer && search.query && (
+            <div className="shrink-0 rounded-md border border-line bg-sheet p-2">
+              <Rose
+                candidates={search.shown}
+                radius={search.query.radius}
+                chosen={chosen}
+                lit={lit}
+                onLit={setLit}
+                onChoose={choose}
+              />
+            </div>
+          )}
+          {placed && planId && (
+            <p
+              role="status"
+              className="shrink-0 rounded-md border border-line-strong bg-wash px-3 py-2 text-[13px]"
+            >
+              {placed}{' '}
+              <Link className="underline" href={`/plans/${planId}`}>
+                See them in the plan
+              </Link>
+              , where it can be undone.
+            </p>
+          )}
+          {kept.data && (search.answer || chosen.size > 0) ? (
+            <>
+              <div className="flex shrink-0 items-center justify-between text-[13px]">
+                <b className="font-semibold">{chosen.size} chosen</b>
+                {chosen.size > 0 && (
+                  <Button kind="quiet" className="h-7" onClick={() => setChosen(new Set())}>
+                    Choose none
+                  </Button>
+                )}
+              </div>
+              <PlacePanel
+                plan={kept.data.plan}
+                revision={kept.data.revision}
+                chosen={chosenCandidates}
+                onPlaced={({ label }, left) => {
+                  setPlaced(`Done: ${label}.`);
+                  setChosen(new Set(left.map(({ entry }) => entry.ref)));
+                  void client.invalidateQueries({ queryKey: ['plan', planId] });
+                  search.refresh();
+                }}
+              />
+            </>
+          ) : (
+            planId === null && (
+              <p className="text-[13px] text-soft">Make a plan first: what is found is placed into it.</p>
+            )
+          )}
+        </aside>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,135 @@
+'use client';
+
+import { useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { parsePoint, type Candidate } from '@/core/directory';
+import { ALLOCATIONS, type Point } from '@/core/radio';
+import { ask } from '@/ui';
+
+export interface Place extends Point {
+  name: string;
+  island: string;
+}
+
+export interface SearchAnswer {
+  candidates: Candidate[];
+  skipped: string[];
+  beyond: number;
+}
+
+interface Query extends Point {
+  name: string;
+  radius: number;
+}
+
+/** The band of a candidate's receive frequency, by the Orrin table. */
+export const bandOf = (candidate: Candidate) =>
+  ALLOCATIONS.orrin.find((a) => a.from <= candidate.entry.output && a.to >= candidate.entry.output)?.band ??
+  'Other';
+
+/** The circle that is asked for, what the register answers, and the filters that lie over it. */
+export function useSearch(planId: string | null) {
+  const [place, setPlace] = useState('Ketterby');
+  const [radius, setRadius] = useState('40');
+  const [query, setQuery] = useState<Query | null>(null);
+  const [trouble, setTrouble] = useState('');
+  const [band, setBand] = useState('all');
+  const [mode, setMode] = useState('all');
+  const [showUnfit, setShowUnfit] = useState(false);
+  const [showPresent, setShowPresent] = useState(false);
+
+  const places = useQuery({
+    queryKey: ['places', place],
+    queryFn: () =>
+      ask<{ places: Place[] }>(`/api/directories/relay-register/places?q=${encodeURIComponent(place)}`),
+    enabled: place.trim().length > 1,
+    staleTime: 60_000,
+    retry: false,
+  });
+
+  const answer = useQuery({
+    queryKey: ['entries', query, planId],
+    queryFn: () => {
+      const { lat, lon, radius: km } = query!;
+      return ask<SearchAnswer>(
+        `/api/directories/relay-register/entries?lat=${lat}&lon=${lon}&radius=${km}${planId ? `&plan=${planId}` : ''}`,
+      );
+    },
+    enabled: query !== null,
+    retry: false,
+    staleTime: Infinity,
+  });
+
+  const search = async () => {
+    const km = Number(radius.replace(',', '.'));
+    if (!(km >= 1 && km <= 500)) return setTrouble('Type a radius from 1 to 500 km.');
+    setTrouble('');
+    const point = parsePoint(place);
+    if (point.ok) return setQuery({ ...point.value, name: 'the point', radius: km });
+    const found = await places.refetch();
+    if (found.error) return setTrouble(found.error.message);
+    const exact =
+      found.data?.places.find((one) => one.name.toLowerCase() === place.trim().toLowerCase()) ??
+      (found.data?.places.length === 1 ? found.data.places[0] : undefined);
+    if (!exact)
+      return setTrouble(
+        `The gazetteer has no “${place.trim()}”. Choose a town from the list, or type degrees such as 52.06, -29.84.`,
+      );
+    setPlace(exact.name);
+    setQuery({ lat: exact.lat, lon: exact.lon, name: exact.name, radius: km });
+    if (query && query.lat === exact.lat && query.radius === km) void answer.refetch();
+  };
+
+  const all = answer.data?.candidates;
+  const shown = useMemo(
+    () =>
+      (all ?? []).filter(
+        (candidate) =>
+          (showUnfit || candidate.unfit === null) &&
+          (showPresent || candidate.present === null || candidate.present.near) &&
+          (band === 'all' || bandOf(candidate) === band) &&
+          (mode === 'all' || candidate.entry.mode === mode),
+      ),
+    [all, showUnfit, showPresent, band, mode],
+  );
+  const options = (values: string[]) => [
+    ['all', 'All'] as const,
+    ...[...new Set(values)].map((value) => [value, value] as const),
+  ];
+  return {
+    place,
+    setPlace,
+    radius,
+    setRadius,
+    query,
+    search,
+    trouble: trouble || (answer.error ? answer.error.message : ''),
+    busy: answer.isFetching,
+    places: places.data?.places ?? [],
+    answer: answer.data,
+    refresh: () => void answer.refetch(),
+    shown,
+    band,
+    setBand,
+    bands: options(
+      (all ?? [])
+        .filter((candidate) => candidate.unfit === null)
+        .map(bandOf)
+        .sort(),
+    ),
+    mode,
+    setMode,
+    modes: options(
+      (all ?? [])
+        .filter((candidate) => candidate.unfit === null)
+        .map((candidate) => candidate.entry.mode)
+        .sort(),
+    ),
+    showUnfit,
+    setShowUnfit,
+    showPresent,
+    setShowPresent,
+  };
+}
+
+export type Search = ReturnType<typeof useSearch>;

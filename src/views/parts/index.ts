@@ -1,0 +1,1 @@
+export { RadioFace } from './radio-face';

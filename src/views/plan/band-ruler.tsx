@@ -1,0 +1,228 @@
+'use client';
+
+import clsx from 'clsx';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { formatFrequency, marks, markStep, type Range, type Ruler } from '@/core/radio';
+import type { Channel, ChannelId } from '@/core/plan';
+
+const HEIGHT = 66;
+const BASE = 40;
+/** The narrowest view that zooming gives, Hz. */
+const NARROWEST = 50_000;
+/** Marks on a ruler at most; those with figures are fewer. */
+const FINE_MARKS = 16;
+
+interface Props {
+  ruler: Ruler;
+  channels: readonly Channel[];
+  chosen: ReadonlySet<ChannelId>;
+  active: ChannelId | null;
+  onPick: (ids: ChannelId[]) => void;
+}
+
+/** One band to scale. Click a tick, drag over a range, zoom with the wheel or + and −, walk with the arrow keys. */
+export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
+  const [zoom, setZoom] = useState<Range | null>(null);
+  const [drag, setDrag] = useState<[number, number] | null>(null);
+  const box = useRef<HTMLDivElement>(null);
+  const whole: Range = ruler;
+  const view = zoom ?? whole;
+  const span = view.to - view.from;
+  const place = (hz: number) => ((hz - view.from) / span) * 100;
+  const inView = (hz: number | null): hz is number => hz !== null && hz >= view.from && hz <= view.to;
+  const here = useMemo(
+    () =>
+      channels.filter(
+        ({ rx, tx }) =>
+          (rx >= ruler.from && rx <= ruler.to) || (tx !== null && tx >= ruler.from && tx <= ruler.to),
+      ),
+    [channels, ruler],
+  );
+  const byFrequency = useMemo(() => [...here].sort((a, b) => a.rx - b.rx), [here]);
+  const chosenHere = byFrequency.findIndex((channel) => channel.id === active);
+
+  const zoomBy = (factor: number, around = (view.from + view.to) / 2) => {
+    const width = Math.max(NARROWEST, span * factor);
+    if (width >= whole.to - whole.from) return setZoom(null);
+    const from = Math.min(
+      Math.max(whole.from, around - ((around - view.from) / span) * width),
+      whole.to - width,
+    );
+    setZoom({ from, to: from + width });
+  };
+  const hzAt = (clientX: number) => {
+    const { left, width } = box.current!.getBoundingClientRect();
+    return view.from + Math.max(0, Math.min(1, (clientX - left) / width)) * span;
+  };
+
+  const wheel = useRef<(event: WheelEvent) => void>(() => {});
+  useEffect(() => {
+    wheel.current = (event) => {
+      event.preventDefault();
+      zoomBy(event.deltaY < 0 ? 0.7 : 1 / 0.7, hzAt(event.clientX));
+    };
+  });
+  useEffect(() => {
+    const element = box.current!;
+    const hear = (event: WheelEvent) => wheel.current(event);
+    element.addEventListener('wheel', hear, { passive: false });
+    return () => element.removeEventListener('wheel', hear);
+  }, []);
+
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    const by = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
+    if (by !== undefined && byFrequency.length > 0) {
+      event.preventDefault();
+      const next =
+        chosenHere < 0
+          ? by > 0
+            ? 0
+            : byFrequency.length - 1
+          : Math.max(0, Math.min(byFrequency.length - 1, chosenHere + by));
+      onPick([byFrequency[next]!.id]);
+    } else if (event.key === '+') zoomBy(0.5);
+    else if (event.key === '-') zoomBy(2);
+    else if (event.key === '0') setZoom(null);
+    else if (event.key === 'Enter') onPick(byFrequency.filter(({ rx }) => inView(rx)).map(({ id }) => id));
+  };
+
+  const onPointerUp = (event: React.PointerEvent) => {
+    if (!drag) return;
+    const end = hzAt(event.clientX);
+    const [from, to] = [Math.min(drag[0], end), Math.max(drag[0], end)];
+    setDrag(null);
+    if ((to - from) / span < 0.01) {
+      const reach = span * 0.02;
+      const distance = (channel: Channel) =>
+        Math.min(Math.abs(channel.rx - end), channel.tx === null ? Infinity : Math.abs(channel.tx - end));
+      const nearest = [...here].sort((a, b) => distance(a) - distance(b))[0];
+      if (nearest && distance(nearest) <= reach) onPick([nearest.id]);
+      return;
+    }
+    onPick(
+      byFrequency
+        .filter(({ rx, tx }) => (rx >= from && rx <= to) || (tx !== null && tx >= from && tx <= to))
+        .map(({ id }) => id),
+    );
+  };
+
+  const step = markStep(view, FINE_MARKS);
+  const labelled = marks(view, markStep(view, 4));
+  const strong = (id: ChannelId) => id === active || chosen.has(id);
+  const ordered = [...here].sort((a, b) => Number(strong(a.id)) - Number(strong(b.id)));
+
+  return (
+    <div>
+      <div className="flex items-baseline justify-between gap-2 pb-0.5 text-[12px]">
+        <span className="truncate font-semibold">{ruler.name}</span>
+        {zoom ? (
+          <button type="button" className="text-soft underline" onClick={() => setZoom(null)}>
+            whole band
+          </button>
+        ) : (
+          <span className="shrink-0 text-soft">{here.length}</span>
+        )}
+      </div>
+      <div
+        ref={box}
+        role="listbox"
+        aria-label={`${ruler.name}, ${here.length} channels by frequency; arrow keys choose, plus and minus zoom`}
+        aria-activedescendant={chosenHere >= 0 ? `tick-${ruler.name}-${active}` : undefined}
+        tabIndex={0}
+        className="relative touch-none select-none overflow-hidden rounded-sm border border-line-strong bg-sheet"
+        style={{ height: HEIGHT }}
+        onKeyDown={onKeyDown}
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          const hz = hzAt(event.clientX);
+          setDrag([hz, hz]);
+        }}
+        onPointerMove={(event) => drag && setDrag([drag[0], hzAt(event.clientX)])}
+        onPointerUp={onPointerUp}
+      >
+        {drag && (
+          <div
+            aria-hidden
+            className="absolute inset-y-0 bg-wash"
+            style={{
+              left: `${place(Math.min(...drag))}%`,
+              width: `${place(Math.max(...drag)) - place(Math.min(...drag))}%`,
+            }}
+          />
+        )}
+        <svg
+          aria-hidden
+          className="absolute inset-0 h-full w-full"
+          viewBox={`0 0 100 ${HEIGHT}`}
+          preserveAspectRatio="none"
+        >
+          {ordered.map(({ id, rx, tx }) => {
+            if (tx === null || tx === rx || !inView(rx) || !inView(tx)) return null;
+            const [a, b] = [place(rx), place(tx)];
+            return (
+              <path
+                key={id}
+                d={`M${a} ${BASE - 13} C${a + (b - a) * 0.2} 0 ${b - (b - a) * 0.2} 0 ${b} ${BASE}`}
+                fill="none"
+                stroke={strong(id) ? 'var(--ink)' : 'var(--line-strong)'}
+                strokeWidth={strong(id) ? 1.8 : 1}
+                vectorEffect="non-scaling-stroke"
+              />
+            );
+          })}
+        </svg>
+        <div aria-hidden className="absolute inset-x-0 border-t border-ink" style={{ top: BASE }} />
+        {marks(view, step).map((hz) => (
+          <div
+            key={hz}
+            aria-hidden
+            className="absolute w-px bg-line-strong"
+            style={{ left: `${place(hz)}%`, top: BASE, height: labelled.includes(hz) ? 6 : 3 }}
+          />
+        ))}
+        {labelled.map((hz) => (
+          <span
+            key={hz}
+            aria-hidden
+            className="mono absolute -translate-x-1/2 text-[10px] text-soft"
+            style={{ left: `${Math.max(9, Math.min(91, place(hz)))}%`, top: BASE + 11 }}
+          >
+            {formatFrequency(hz).replace(/\.?0+$/, '')}
+          </span>
+        ))}
+        {ordered.map((channel) => (
+          <div
+            key={channel.id}
+            id={`tick-${ruler.name}-${channel.id}`}
+            role="option"
+            aria-selected={strong(channel.id)}
+            aria-label={`${channel.name || 'no name'}, receives ${formatFrequency(channel.rx)}`}
+          >
+            {inView(channel.rx) && (
+              <i
+                className={clsx(
+                  'absolute -translate-x-1/2 bg-receive',
+                  strong(channel.id) ? 'w-[4px]' : 'w-[2px]',
+                )}
+                style={{
+                  left: `${place(channel.rx)}%`,
+                  top: BASE - (strong(channel.id) ? 17 : 13),
+                  height: strong(channel.id) ? 17 : 13,
+                }}
+              />
+            )}
+            {inView(channel.tx) && (
+              <i
+                className={clsx(
+                  'absolute -translate-x-1/2 bg-transmit',
+                  strong(channel.id) ? 'w-[4px]' : 'w-[2px]',
+                )}
+                style={{ left: `${place(channel.tx)}%`, top: BASE + 1, height: strong(channel.id) ? 12 : 8 }}
+              />
+            )}
+          </div>
+        ))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,60 @@
+'use client';
+
+import { memo, useDeferredValue, useMemo } from 'react';
+import { rulers, type Region, type Ruler } from '@/core/radio';
+import type { Channel, ChannelId } from '@/core/plan';
+import { useStable } from '@/ui';
+import { BandRuler } from './band-ruler';
+import type { PlanInHand } from './use-plan';
+import type { Table } from './use-table';
+
+/** Room on the strip grows with what is on a ruler, but slower, so that a lone frequency keeps a readable ruler. */
+const weight = ({ count }: Ruler) => 1 + Math.sqrt(count);
+
+interface StripProps {
+  channels: readonly Channel[];
+  region: Region;
+  chosen: ReadonlySet<ChannelId>;
+  active: ChannelId | null;
+  onPick: (ids: ChannelId[]) => void;
+}
+
+const Strip = memo(function Strip({ channels, region, chosen, active, onPick }: StripProps) {
+  const drawn = useMemo(
+    () =>
+      rulers(
+        channels.flatMap(({ rx, tx }) => (tx === null ? [rx] : [rx, tx])),
+        region,
+      ),
+    [channels, region],
+  );
+  if (drawn.length === 0) return null;
+  return (
+    <div role="group" aria-label="Bands of this plan" className="flex gap-2.5">
+      {drawn.map((ruler) => (
+        <div key={ruler.name} className="min-w-[92px]" style={{ flex: `${weight(ruler)} 1 0` }}>
+          <BandRuler ruler={ruler} channels={channels} chosen={chosen} active={active} onPick={onPick} />
+        </div>
+      ))}
+    </div>
+  );
+});
+
+/** The bands that this plan uses, drawn to scale: receive ticks rise, transmit ticks hang, an arc joins the two. */
+export function BandStrip({ hand, table }: { hand: PlanInHand; table: Table }) {
+  const pick = useStable((ids: ChannelId[]) => {
+    const [first] = ids;
+    if (!first) return;
+    table.select(first, 'rx');
+    if (ids.length > 1) {
+      const row = table.rows.findIndex((channel) => channel.id === first);
+      const cell = { row: Math.max(0, row), column: 'rx' as const };
+      table.setSelection({ active: cell, anchor: cell, added: new Set(ids) });
+    }
+  });
+  // Drawn after the table: whoever types or walks through the table never waits for the strip.
+  const chosen = useDeferredValue(table.chosen);
+  const active = useDeferredValue(table.active?.id ?? null);
+  const { channels, owner } = hand.shown.plan;
+  return <Strip channels={channels} region={owner.region} chosen={chosen} active={active} onPick={pick} />;
+}

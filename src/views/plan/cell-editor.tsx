@@ -1,0 +1,117 @@
+'use client';
+
+import clsx from 'clsx';
+import { useEffect, useRef } from 'react';
+import { MODES } from '@/core/radio';
+import { COLUMNS, type Column } from '@/core/plan';
+import { HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
+import { tabStep } from './selection';
+import type { Table } from './use-table';
+
+const HELP: Partial<Record<Column, string>> = {
+  rx: '145.6125, 145600k, 433500000',
+  tx: '= same, + or - usual shift, +7.6, -600k, 438.4875, x listen only',
+  access: '88.5 sends, 88.5/88.5 both, /88.5 expects, D023N, CC3 TS2, NAC 293',
+};
+
+/** The field that lies over a cell while it is typed in, with what it takes or why it does not. */
+export function CellEditor({
+  table,
+  top,
+  below,
+  onDone,
+}: {
+  table: Table;
+  top: number;
+  below: boolean;
+  onDone: () => void;
+}) {
+  const { editing, setEditing, commit, cancel, rowCount, setSelection } = table;
+  const input = useRef<HTMLInputElement>(null);
+  const leaving = useRef(false);
+  const cell = editing!.cell;
+  useEffect(() => {
+    const field = input.current!;
+    field.focus();
+    field.setSelectionRange(field.value.length, field.value.length);
+  }, []);
+
+  const go = (next: typeof cell) => {
+    leaving.current = true;
+    setSelection({ active: next, anchor: next, added: new Set() });
+    onDone();
+  };
+
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    event.stopPropagation();
+    if (event.key === 'Escape') {
+      event.preventDefault();
+      leaving.current = true;
+      cancel();
+      onDone();
+    } else if (event.key === 'Enter') {
+      event.preventDefault();
+      const all = event.ctrlKey || event.metaKey;
+      if (!commit({ all })) return;
+      const row = all ? cell.row : Math.max(0, Math.min(rowCount - 1, cell.row + (event.shiftKey ? -1 : 1)));
+      if (all) {
+        leaving.current = true;
+        onDone();
+      } else go({ ...cell, row });
+    } else if (event.key === 'Tab') {
+      event.preventDefault();
+      if (commit()) go(tabStep(cell, rowCount, event.shiftKey) ?? cell);
+    }
+  };
+
+  const message = editing!.reason ?? HELP[cell.column];
+  return (
+    <div
+      role="presentation"
+      className="pointer-events-none absolute inset-x-0 z-20 grid"
+      style={{ top, height: ROW_HEIGHT, gridTemplateColumns: TEMPLATE }}
+    >
+      <div
+        role="presentation"
+        className="pointer-events-auto relative"
+        style={{ gridColumn: COLUMNS.indexOf(cell.column) + 2 }}
+      >
+        <input
+          ref={input}
+          aria-label={`${HEADINGS[cell.column]}, being typed`}
+          aria-invalid={editing!.reason !== null}
+          aria-describedby="cell-message"
+          list={cell.column === 'mode' ? 'modes' : undefined}
+          value={editing!.text}
+          onChange={(event) => setEditing({ ...editing!, text: event.target.value, reason: null })}
+          onKeyDown={onKeyDown}
+          onBlur={() => !leaving.current && commit({ leave: true })}
+          className={clsx(
+            'mono h-full w-full bg-sheet px-1.5 outline-2 -outline-offset-2',
+            editing!.reason ? 'outline-stop' : 'outline-ink',
+          )}
+        />
+        {cell.column === 'mode' && (
+          <datalist id="modes">
+            {MODES.map((mode) => (
+              <option key={mode} value={mode} />
+            ))}
+          </datalist>
+        )}
+        {message && (
+          <p
+            id="cell-message"
+            role={editing!.reason ? 'alert' : undefined}
+            className={clsx(
+              'absolute left-0 w-max max-w-[22rem] rounded border px-2 py-1 text-[12.5px] shadow-md',
+              below ? 'top-full mt-0.5' : 'bottom-full mb-0.5',
+              editing!.reason ? 'border-stop bg-stop-wash' : 'border-line-strong bg-sheet text-soft',
+            )}
+          >
+            {message}
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}

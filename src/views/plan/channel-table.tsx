@@ -1,0 +1,210 @@
+'use client';
+
+import { useVirtualizer } from '@tanstack/react-virtual';
+import clsx from 'clsx';
+import { useEffect, useMemo, useRef, type RefObject } from 'react';
+import type { Finding } from '@/core/check';
+import { COLUMNS, type ChannelId, type Column } from '@/core/plan';
+import { CellEditor } from './cell-editor';
+import { ChannelRow, HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
+import { useTableKeys } from './use-table-keys';
+import { usePointer } from './use-pointer';
+import type { Actions } from './use-actions';
+import type { PlanInHand } from './use-plan';
+import { draftKey, type Table } from './use-table';
+
+/** The first row is the headings'. */
+const HEAD_HEIGHT = 30;
+
+/** The channels as a grid that behaves as a spreadsheet does. */
+export function ChannelTable({
+  hand,
+  table,
+  actions,
+  gridRef,
+}: {
+  hand: PlanInHand;
+  table: Table;
+  actions: Actions;
+  gridRef: RefObject<HTMLDivElement | null>;
+}) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const { rows, rowCount, selection, editing, drafts, chosen, columns } = table;
+  const virtual = useVirtualizer({
+    count: rowCount,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 6,
+    scrollPaddingStart: HEAD_HEIGHT,
+  });
+  const { active } = selection;
+
+  useEffect(() => {
+    const view = scroller.current!;
+    const top = active.row * ROW_HEIGHT;
+    const room = view.clientHeight - HEAD_HEIGHT - ROW_HEIGHT;
+    if (top < view.scrollTop) view.scrollTop = top;
+    else if (top > view.scrollTop + room) view.scrollTop = top - room;
+  }, [active.row]);
+
+  const focus = () => gridRef.current?.focus({ preventScroll: true });
+  const onKeyDown = useTableKeys({
+    hand,
+    table,
+    actions,
+    page: () => Math.max(1, Math.floor((scroller.current?.clientHeight ?? 300) / ROW_HEIGHT) - 2),
+  });
+  const pointer = usePointer(table, focus);
+
+  const byChannel = useMemo(() => {
+    const map = new Map<ChannelId, Finding[]>();
+    for (const finding of hand.findings) map.set(finding.id, [...(map.get(finding.id) ?? []), finding]);
+    return map;
+  }, [hand.findings]);
+  const onRadio = useMemo(
+    () => new Map(hand.fit.channels.map((channel) => [channel.id, channel.name])),
+    [hand.fit],
+  );
+  const draftsOf = (id: string) => {
+    const found = COLUMNS.flatMap((column) =>
+      drafts.has(draftKey(id, column)) ? [[column, drafts.get(draftKey(id, column))!.text]] : [],
+    );
+    return found.length > 0 ? (Object.fromEntries(found) as Partial<Record<Column, string>>) : undefined;
+  };
+  const blockFrom = COLUMNS.indexOf(columns[0]!);
+  const blockTo = COLUMNS.indexOf(columns[columns.length - 1]!);
+  const many = chosen.size > 1 || columns.length > 1;
+
+  return (
+    <div
+      ref={gridRef}
+      role="grid"
+      aria-label="Channels"
+      aria-multiselectable
+      aria-rowcount={rowCount + 1}
+      aria-colcount={COLUMNS.length}
+      aria-activedescendant={`cell-${active.row}-${active.column}`}
+      tabIndex={0}
+      className="flex min-h-0 flex-1 flex-col outline-none"
+      onKeyDown={onKeyDown}
+      onCopy={(event) => {
+        if (editing) return;
+        event.preventDefault();
+        event.clipboardData.setData('text/plain', actions.copy());
+      }}
+      onPaste={(event) => {
+        if (editing) return;
+        event.preventDefault();
+        void actions.paste(event.clipboardData.getData('text/plain'));
+      }}
+    >
+      <div ref={scroller} className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden" {...pointer}>
+        <div
+          role="row"
+          aria-rowindex={1}
+          className="sticky top-0 z-10 grid border-b border-line-strong bg-sheet text-[12.5px] text-soft"
+          style={{ height: HEAD_HEIGHT, gridTemplateColumns: TEMPLATE }}
+        >
+          <div role="presentation" />
+          {COLUMNS.map((column, index) => (
+            <div
+              key={column}
+              role="columnheader"
+              aria-colindex={index + 1}
+              className="flex items-center px-1.5"
+            >
+              {HEADINGS[column]}
+            </div>
+          ))}
+        </div>
+        <div role="rowgroup" className="relative" style={{ height: rowCount * ROW_HEIGHT }}>
+          {virtual.getVirtualItems().map(({ index, start }) => {
+            const channel = rows[index];
+            const isActive = active.row === index;
+            if (!channel)
+              return (
+                <NewRow
+                  key="new"
+                  row={index}
+                  top={start}
+                  slot={table.nextFree!}
+                  active={isActive ? active.column : null}
+                  draft={drafts.get(draftKey('new', 'rx'))?.text}
+                />
+              );
+            const isChosen = chosen.has(channel.id);
+            return (
+              <ChannelRow
+                key={channel.id}
+                channel={channel}
+                row={index}
+                top={start}
+                onRadio={onRadio.get(channel.id) ?? null}
+                findings={byChannel.get(channel.id)}
+                chosen={isChosen && (many || !isActive)}
+                active={isActive ? active.column : null}
+                blockFrom={blockFrom}
+                blockTo={blockTo}
+                drafts={drafts.size > 0 ? draftsOf(channel.id) : undefined}
+              />
+            );
+          })}
+          {editing && (
+            <CellEditor
+              key={`${editing.cell.row} ${editing.cell.column}`}
+              table={table}
+              top={editing.cell.row * ROW_HEIGHT}
+              below={editing.cell.row < 3 || editing.cell.row < rowCount - 2}
+              onDone={focus}
+            />
+          )}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** The empty row at the end: a frequency typed here makes a channel. */
+function NewRow({
+  row,
+  top,
+  slot,
+  active,
+  draft,
+}: {
+  row: number;
+  top: number;
+  slot: number;
+  active: Column | null;
+  draft: string | undefined;
+}) {
+  return (
+    <div
+      role="row"
+      aria-rowindex={row + 2}
+      className="absolute left-0 right-0 grid text-soft"
+      style={{ top, height: ROW_HEIGHT, gridTemplateColumns: TEMPLATE }}
+    >
+      <div role="presentation" />
+      {COLUMNS.map((column, index) => (
+        <div
+          key={column}
+          id={`cell-${row}-${column}`}
+          role="gridcell"
+          aria-colindex={index + 1}
+          data-row={row}
+          data-column={column}
+          className={clsx(
+            'flex items-center px-1.5',
+            active === column && 'outline-2 -outline-offset-2 outline-ink',
+            column === 'rx' && draft !== undefined && 'mono bg-stop-wash text-stop',
+          )}
+        >
+          {column === 'slot' && <span className="mono">{String(slot).padStart(3, '0')}</span>}
+          {column === 'name' && 'New channel'}
+          {column === 'rx' && (draft ?? 'frequency')}
+        </div>
+      ))}
+    </div>
+  );
+}

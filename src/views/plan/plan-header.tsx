@@ -1,0 +1,140 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import Link from 'next/link';
+import { useState } from 'react';
+import { GRADE_NAMES } from '@/core/radio';
+import { Button, SeverityMark } from '@/ui';
+import { counts } from './side-lists';
+import type { PlanInHand } from './use-plan';
+
+function KeptState({ hand }: { hand: PlanInHand }) {
+  const text = hand.offline
+    ? `Not kept yet: Veridon does not answer. ${hand.waiting} waiting`
+    : hand.waiting > 0
+      ? 'Keeping…'
+      : `Kept, revision ${hand.revision}`;
+  return (
+    <span
+      role="status"
+      className={
+        hand.offline ? 'whitespace-nowrap text-[13px] text-stop' : 'whitespace-nowrap text-[13px] text-soft'
+      }
+    >
+      {text}
+    </span>
+  );
+}
+
+/** The plan's name, which is changed where it stands. */
+function Name({ hand }: { hand: PlanInHand }) {
+  const [text, setText] = useState<string | null>(null);
+  const { name } = hand.plan;
+  const end = (keep: boolean) => {
+    const next = text?.trim();
+    if (keep && next && next !== name)
+      hand.store.apply({ name: 'describe', set: { name: next.slice(0, 60) } });
+    setText(null);
+  };
+  return (
+    <h1 className="min-w-0 text-[21px] font-semibold leading-tight tracking-[-0.01em]">
+      {text === null ? (
+        <button
+          type="button"
+          className="block max-w-full truncate"
+          title="Rename this plan"
+          onClick={() => setText(name)}
+        >
+          {name}
+        </button>
+      ) : (
+        <input
+          autoFocus
+          aria-label="Name of the plan"
+          maxLength={60}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={() => end(true)}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') end(true);
+            if (event.key === 'Escape') end(false);
+          }}
+          className="w-80 border-b-2 border-ink bg-transparent outline-none"
+        />
+      )}
+    </h1>
+  );
+}
+
+/** The form comes when it is first asked for: the page is lighter without it. */
+const OwnerForm = dynamic(() => import('./owner-form').then((module) => module.OwnerForm), { ssr: false });
+
+/** Whose plan it is: by this the licence guard judges. */
+function Owner({ hand }: { hand: PlanInHand }) {
+  const { owner } = hand.plan;
+  const [open, setOpen] = useState(false);
+  const chip = (
+    <button
+      type="button"
+      aria-haspopup="dialog"
+      className="whitespace-nowrap rounded-full border border-line-strong px-2.5 py-0.5 text-[13px] hover:bg-sheet"
+      onClick={() => setOpen(true)}
+    >
+      <b className="font-semibold">{owner.callSign || 'No call sign'}</b> · grade {GRADE_NAMES[owner.grade]}
+      {owner.strict && ', strict'}
+    </button>
+  );
+  return open ? <OwnerForm hand={hand} chip={chip} onClose={() => setOpen(false)} /> : chip;
+}
+
+/** Name, radio, licence; undo and redo; what Check counts; on to Find and to the Bench. */
+export function PlanHeader({ hand, onCheck }: { hand: PlanInHand; onCheck: () => void }) {
+  const { plan, model, store, findings } = hand;
+  return (
+    <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3">
+      <Name hand={hand} />
+      <span className="hidden whitespace-nowrap text-[13px] text-soft min-[1180px]:inline">
+        for {model.maker} {model.name}
+      </span>
+      <Owner hand={hand} />
+      <KeptState hand={hand} />
+      <span className="flex-1" />
+      <Button
+        disabled={hand.undo === null && hand.waiting === 0}
+        title={hand.undo ? `Undo: ${hand.undo}` : 'Nothing to undo'}
+        onClick={() => store.step('undo')}
+      >
+        Undo
+      </Button>
+      <Button
+        disabled={hand.redo === null}
+        title={hand.redo ? `Redo: ${hand.redo}` : 'Nothing to redo'}
+        onClick={() => store.step('redo')}
+      >
+        Redo
+      </Button>
+      <Button
+        onClick={onCheck}
+        aria-label={`Check: ${
+          counts(findings)
+            .map(({ text }) => text)
+            .join(', ') || 'no findings'
+        }`}
+      >
+        Check
+        {counts(findings).map(({ severity, n }) => (
+          <span key={severity} className="inline-flex items-center gap-1 tabular-nums">
+            <SeverityMark severity={severity} size={11} label={false} />
+            {n}
+          </span>
+        ))}
+      </Button>
+      <Link
+        href={`/bench?plan=${plan.id}`}
+        className="inline-flex h-8 items-center whitespace-nowrap rounded-md border border-action bg-action px-3 text-[13px] font-medium text-action-ink hover:opacity-90"
+      >
+        Write to a radio
+      </Link>
+    </header>
+  );
+}

@@ -1,0 +1,84 @@
+'use client';
+
+import { useDeferredValue, useEffect, useRef, useState } from 'react';
+import type { FindingField } from '@/core/check';
+import type { ChannelId, Edit } from '@/core/plan';
+import { useStable } from '@/ui';
+import { RadioFace } from '@/views/parts';
+import { BandStrip } from './band-strip';
+import { ChannelTable } from './channel-table';
+import { PlanFooter } from './plan-footer';
+import { PlanHeader } from './plan-header';
+import type { KeptPlan } from './plan-store';
+import { RadioName } from './radio-name';
+import { SideLists, type SideTab } from './side-lists';
+import { TableBar } from './table-bar';
+import { useActions } from './use-actions';
+import { usePlan } from './use-plan';
+import { usePlanCommands } from './use-plan-commands';
+import { useTable } from './use-table';
+
+/** The main screen: band strip, channel table, radio face, and what Check and the fit say. */
+export function PlanScreen({ initial }: { initial: KeptPlan }) {
+  const hand = usePlan(initial);
+  const table = useTable(hand);
+  const actions = useActions(hand, table);
+  const [tab, setTab] = useState<SideTab>('check');
+  const grid = useRef<HTMLDivElement>(null);
+  const focusTable = () => setTimeout(() => grid.current?.focus(), 0);
+  usePlanCommands(hand, table, actions, focusTable);
+  useEffect(() => grid.current?.focus({ preventScroll: true }), []);
+
+  const mend = useStable((edit: Edit) => {
+    const result = hand.store.apply(edit);
+    actions.setSaid(result.ok ? '' : result.reason);
+  });
+  const select = useStable((id: ChannelId, field: FindingField) => {
+    table.select(id, field);
+    focusTable();
+  });
+  const active = useDeferredValue(table.active?.id ?? null);
+  const fitted = hand.fit.channels.find((channel) => channel.id === table.active?.id) ?? null;
+
+  return (
+    <main className="flex h-full min-w-0 flex-col">
+      <PlanHeader hand={hand} onCheck={() => setTab('check')} />
+      <div className="shrink-0 px-4 pb-2.5">
+        <BandStrip hand={hand} table={table} />
+      </div>
+      <div className="flex min-h-0 flex-1 gap-3 px-4 pb-2.5">
+        <section
+          aria-label="Channels of this plan"
+          className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet"
+        >
+          <TableBar hand={hand} table={table} actions={actions} />
+          <ChannelTable hand={hand} table={table} actions={actions} gridRef={grid} />
+        </section>
+        <aside
+          aria-label="This channel and this radio"
+          className="flex w-[288px] shrink-0 flex-col gap-2.5 max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
+        >
+          <RadioFace channel={fitted} model={hand.model} region={hand.plan.owner.region} />
+          {table.active && fitted && (
+            <RadioName
+              key={`${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}
+              channel={table.active}
+              shown={fitted.name}
+              hand={hand}
+            />
+          )}
+          <SideLists
+            hand={hand.shown}
+            revision={hand.revision}
+            active={active}
+            tab={tab}
+            onTab={setTab}
+            onSelect={select}
+            onMend={mend}
+          />
+        </aside>
+      </div>
+      <PlanFooter hand={hand} table={table} actions={actions} />
+    </main>
+  );
+}

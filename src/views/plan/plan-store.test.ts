@@ -1,0 +1,105 @@
+import { applyEdit, type Edit, type Plan } from '@/core/plan';
+import { channel, id, plan } from '@/core/samples.test.kit';
+import { Refusal, Unreachable } from '@/ui/api';
+import { createPlanStore, type PlanServer } from './plan-store';
+
+const start = plan([channel(1, 145_500_000, { name: 'One' }), channel(2, 145_525_000, { name: 'Two' })]);
+const rename = (n: number, name: string): Edit => ({
+  name: 'change',
+  changes: [{ id: id(n), set: { name } }],
+});
+const names = (p: Plan) => p.channels.map((c) => c.name);
+
+/** A server that keeps a plan; `trip` is asked before each edit and may throw. */
+function fakeServer(trip: (edit: Edit, n: number) => void = () => {}) {
+  const kept = { plan: start, revision: 5, undo: null as string | null, redo: null as string | null };
+  let n = 0;
+  const server: PlanServer = {
+    async edit(base, edit) {
+      trip(edit, n++);
+      if (base !== kept.revision) throw new Refusal(409, 'stale-edit', 'Changed meanwhile.');
+      const result = applyEdit(kept.plan, edit);
+      if (!result.ok) throw new Refusal(422, 'edit-refused', result.reason);
+      Object.assign(kept, { plan: result.value, revision: kept.revision + 1, undo: 'Rename' });
+      return { revision: kept.revision, undo: kept.undo, redo: null };
+    },
+    async step(kind) {
+      Object.assign(kept, { plan: start, revision: kept.revision + 1, undo: null, redo: 'Rename' });
+      return { ...kept, redo: kind === 'undo' ? 'Rename' : null };
+    },
+    load: async () => ({ ...kept }),
+    wait: async () => {},
+  };
+  return { kept, server };
+}
+
+const settled = async (store: ReturnType<typeof createPlanStore>) => {
+  for (let i = 0; i < 50 && store.get().waiting > 0; i++)
+    await new Promise((resolve) => setTimeout(resolve, 1));
+  return store.get();
+};
+
+const open = (server: PlanServer) =>
+  createPlanStore({ plan: start, revision: 5, undo: null, redo: null }, server);
+
+test('an edit shows at once, is sent in turn, and is kept', async () => {
+  const { kept, server } = fakeServer();
+  const store = open(server);
+  store.apply(rename(1, 'A'));
+  store.apply(rename(2, 'B'));
+  expect(names(store.get().plan)).toEqual(['A', 'B']);
+  expect(store.get().waiting).toBe(2);
+  expect(await settled(store)).toMatchObject({ revision: 7, waiting: 0, undo: 'Rename', trouble: null });
+  expect(names(kept.plan)).toEqual(['A', 'B']);
+});
+
+test('an edit that cannot be run says why and sends nothing', () => {
+  const { server } = fakeServer();
+  const store = open(server);
+  expect(store.apply(rename(9, 'X'))).toMatchObject({ ok: false });
+  expect(store.get().waiting).toBe(0);
+});
+
+test('what the server refuses is taken back and said; the rest stays', async () => {
+  const { kept, server } = fakeServer((_, n) => {
+    if (n === 0) throw new Refusal(422, 'edit-refused', 'Not so.');
+  });
+  const store = open(server);
+  store.apply(rename(1, 'A'));
+  store.apply(rename(2, 'B'));
+  await settled(store);
+  expect(names(store.get().plan)).toEqual(['One', 'B']);
+  expect(names(kept.plan)).toEqual(['One', 'B']);
+});
+
+test('without a server edits are kept, said to be waiting, and sent when it is back', async () => {
+  let calls = 0;
+  const { kept, server } = fakeServer(() => {
+    if (calls++ < 3) throw new Unreachable('away');
+  });
+  const store = open(server);
+  let sawOffline = false;
+  store.subscribe(() => (sawOffline ||= store.get().offline));
+  store.apply(rename(1, 'A'));
+  expect(await settled(store)).toMatchObject({ offline: false, revision: 6 });
+  expect(sawOffline).toBe(true);
+  expect(names(kept.plan)).toEqual(['A', 'Two']);
+});
+
+test('a newer plan from the server is taken, with what still waits laid over it', async () => {
+  const { server } = fakeServer();
+  const other = plan([...start.channels, channel(3, 145_550_000, { name: 'Three' })]);
+  const store = open({ ...server, edit: async () => ({ revision: 9, undo: null, redo: null, plan: other }) });
+  store.apply(rename(1, 'A'));
+  store.apply(rename(2, 'B'));
+  expect(names((await settled(store)).plan)).toContain('Three');
+});
+
+test('undo takes the server’s plan', async () => {
+  const { server } = fakeServer();
+  const store = open(server);
+  store.apply(rename(1, 'A'));
+  store.step('undo');
+  expect(names((await settled(store)).plan)).toEqual(['One', 'Two']);
+  expect(store.get()).toMatchObject({ undo: null, redo: 'Rename' });
+});

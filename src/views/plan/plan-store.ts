@@ -1,0 +1,140 @@
+import { applyEdit, type Edit, type Plan } from '@/core/plan';
+import type { Result } from '@/core/result';
+import { Refusal, sentenceOf, Unreachable } from '@/ui';
+
+/** A plan as the server gives it. */
+export interface KeptPlan {
+  plan: Plan;
+  revision: number;
+  undo: string | null;
+  redo: string | null;
+}
+
+/** What the screen sees. `waiting` counts changes that are not on disk yet. */
+export interface PlanState extends KeptPlan {
+  waiting: number;
+  /** A change could not be sent; it is kept and tried again. */
+  offline: boolean;
+  /** What was refused last, in a sentence; null where all went well. */
+  trouble: string | null;
+}
+
+type Change = { kind: 'edit'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' };
+type Answer = { revision: number; undo: string | null; redo: string | null; plan?: Plan };
+
+/** What the store needs of the server; tests bring their own. */
+export interface PlanServer {
+  edit(base: number, edit: Edit): Promise<Answer>;
+  step(kind: 'undo' | 'redo'): Promise<Answer & { plan: Plan }>;
+  load(): Promise<KeptPlan>;
+  wait(ms: number): Promise<void>;
+}
+
+export interface PlanStore {
+  get(): PlanState;
+  subscribe(listener: () => void): () => void;
+  /** Runs an edit at once and sends it for keeps; the failure's reason where it cannot be run. */
+  apply(edit: Edit): Result<Plan>;
+  step(kind: 'undo' | 'redo'): void;
+  dismiss(): void;
+}
+
+const RETRY_MS = 1500;
+
+/**
+ * Holds a plan on the screen. An edit shows at once and is sent in turn, each made on the revision that the one before
+ * it answered. What the server refuses is taken back and said; what cannot be sent is kept and tried again.
+ */
+export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStore {
+  let state: PlanState = { ...initial, waiting: 0, offline: false, trouble: null };
+  const listeners = new Set<() => void>();
+  const queue: Change[] = [];
+  let sending = false;
+
+  const set = (next: Partial<PlanState>) => {
+    state = { ...state, ...next, waiting: queue.length };
+    for (const listener of listeners) listener();
+  };
+
+  /** The server's plan with the edits that still wait laid over it; those that no longer hold are dropped and named. */
+  const over = (plan: Plan): { plan: Plan; trouble: string | null } => {
+    let trouble: string | null = null;
+    let shown = plan;
+    for (const change of [...queue]) {
+      if (change.kind !== 'edit') continue;
+      const result = applyEdit(shown, change.edit);
+      if (result.ok) shown = result.value;
+      else {
+        trouble = result.reason;
+        queue.splice(queue.indexOf(change), 1);
+      }
+    }
+    return { plan: shown, trouble };
+  };
+
+  const take = (answer: Answer) => {
+    const { plan, trouble } = answer.plan ? over(answer.plan) : { plan: state.plan, trouble: null };
+    set({
+      plan,
+      revision: answer.revision,
+      undo: answer.undo,
+      redo: answer.redo,
+      offline: false,
+      ...(trouble !== null && { trouble }),
+    });
+  };
+
+  const send = async (): Promise<void> => {
+    if (sending) return;
+    sending = true;
+    while (queue.length > 0) {
+      const change = queue[0]!;
+      try {
+        const answer =
+          change.kind === 'edit'
+            ? await server.edit(state.revision, change.edit)
+            : await server.step(change.kind);
+        queue.shift();
+        take(answer);
+      } catch (error) {
+        if (error instanceof Unreachable) {
+          set({ offline: true });
+          await server.wait(RETRY_MS);
+          continue;
+        }
+        queue.shift();
+        const kept = await server.load().catch(() => undefined);
+        if (kept) {
+          const { plan } = over(kept.plan);
+          set({ ...kept, plan, offline: false });
+        }
+        const harmless = error instanceof Refusal && error.kind.startsWith('nothing-to-');
+        set({ trouble: harmless ? null : sentenceOf(error) });
+      }
+    }
+    sending = false;
+  };
+
+  return {
+    get: () => state,
+    subscribe(listener) {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    apply(edit) {
+      const result = applyEdit(state.plan, edit);
+      if (result.ok) {
+        queue.push({ kind: 'edit', edit });
+        set({ plan: result.value, trouble: null });
+        void send();
+      }
+      return result;
+    },
+    step(kind) {
+      queue.push({ kind });
+      set({ trouble: null });
+      void send();
+    },
+    dismiss: () => set({ trouble: null }),
+  };
+}

@@ -1,0 +1,75 @@
+'use client';
+
+import { ChevronDown } from 'lucide-react';
+import Link from 'next/link';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
+import { Button } from '@/ui';
+import type { Actions } from './use-actions';
+import type { PlanInHand } from './use-plan';
+import type { Table } from './use-table';
+
+/** Menus come when they are first asked for: the page is lighter without them. */
+const ArrangeMenu = dynamic(() => import('./arrange-menu').then((module) => module.ArrangeMenu), {
+  ssr: false,
+});
+
+/** Above the table: find in the plan, what can be done to the chosen, and where more channels come from. */
+export function TableBar({ hand, table, actions }: { hand: PlanInHand; table: Table; actions: Actions }) {
+  const none = table.chosenChannels.length === 0;
+  const [arranging, setArranging] = useState(false);
+  return (
+    <div
+      className="flex shrink-0 items-center gap-1 border-b border-line px-2 py-1.5"
+      role="toolbar"
+      aria-label="Channels"
+    >
+      <input
+        id="find-in-plan"
+        type="search"
+        aria-label="Find in this plan"
+        placeholder="Find in this plan"
+        value={table.filter}
+        onChange={(event) => table.setFilter(event.target.value)}
+        className="h-7 w-40 max-[1100px]:w-28 rounded-md border border-line-strong bg-sheet px-2 text-[13px] placeholder:text-soft"
+      />
+      <span className="mx-1 h-5 w-px bg-line max-[1100px]:hidden" aria-hidden />
+      <Button kind="quiet" className="h-7 px-2" disabled={none} onClick={actions.listenOnly}>
+        Listen only
+      </Button>
+      <Button kind="quiet" className="h-7 px-2" disabled={none} onClick={actions.toggleScan}>
+        Scan or skip
+      </Button>
+      <Button kind="quiet" className="h-7 px-2" disabled={none} onClick={actions.remove}>
+        Remove
+      </Button>
+      {arranging ? (
+        <ArrangeMenu actions={actions} chosen={table.chosen.size} onClose={() => setArranging(false)} />
+      ) : (
+        <Button kind="quiet" className="h-7 px-2" aria-haspopup="menu" onClick={() => setArranging(true)}>
+          Arrange
+          <ChevronDown size={14} aria-hidden />
+        </Button>
+      )}
+      <span className="flex-1" />
+      {table.filter && (
+        <span className="text-[13px] text-soft">
+          {table.rows.length} of {hand.plan.channels.length}
+        </span>
+      )}
+      <a
+        className="rounded-md px-2 py-1 text-[13px] hover:bg-sunk max-[1100px]:hidden"
+        href={`/api/plans/${hand.plan.id}/export?as=csv`}
+        download
+      >
+        Export
+      </a>
+      <Link
+        href={`/find?plan=${hand.plan.id}`}
+        className="whitespace-nowrap rounded-md border border-line-strong px-2 py-[3px] text-[13px] font-medium hover:bg-sunk"
+      >
+        Find stations
+      </Link>
+    </div>
+  );
+}

@@ -1,0 +1,127 @@
+'use client';
+
+import { useState } from 'react';
+import { OPEN } from '@/core/radio';
+import {
+  cellText,
+  closeGaps,
+  COLUMNS,
+  parseBlock,
+  renumber,
+  sortInPlace,
+  swap,
+  type Column,
+  type SortKey,
+} from '@/core/plan';
+import type { Result } from '@/core/result';
+import { at, blockColumns, blockRows } from './selection';
+import type { Table } from './use-table';
+import type { PlanInHand } from './use-plan';
+
+/** What can be done to the chosen channels, each as one edit. `said` is the last thing worth telling, for a live region. */
+export function useActions(hand: PlanInHand, table: Table) {
+  const { plan, model, store, context } = hand;
+  const { chosen, chosenChannels, selection, rows } = table;
+  const [said, setSaid] = useState('');
+  const say = (result: Result<unknown>, done = '') => setSaid(result.ok ? done : result.reason);
+
+  const setAll = (set: Parameters<Table['change']>[0][number]['set']) =>
+    say(table.change(chosenChannels.map(({ id }) => ({ id, set }))));
+
+  const move = (by: -1 | 1) => {
+    const row = selection.active.row;
+    const [a, b] = [rows[row], rows[row + by]];
+    if (!a || !b) return;
+    const result = store.apply({ name: 'arrange', how: 'move', moves: swap(a, b) });
+    say(result);
+    if (result.ok) table.setSelection(at(row + by, selection.active.column));
+  };
+
+  const arrange = (how: 'close gaps' | 'sort' | 'renumber', moves: ReturnType<typeof closeGaps>) =>
+    moves.length === 0
+      ? setSaid('They are in that order already.')
+      : say(store.apply({ name: 'arrange', how, moves }));
+
+  const CLEARED: Partial<Record<Column, Parameters<typeof setAll>[0]>> = {
+    name: { name: '' },
+    access: { access: OPEN },
+  };
+
+  return {
+    said,
+    setSaid,
+    listenOnly: () => setAll({ tx: null }),
+    toggleScan: () => setAll({ scan: !chosenChannels.every((channel) => channel.scan) }),
+    toggleAlwaysOn: () => setAll({ alwaysOn: !chosenChannels.every((channel) => channel.alwaysOn) }),
+    remove: () => {
+      if (chosenChannels.length === 0) return;
+      say(
+        store.apply({ name: 'remove', ids: [...chosen] }),
+        `Removed ${chosenChannels.length}. Ctrl Z brings back what was removed.`,
+      );
+      table.setSelection(at(Math.max(0, blockRows(selection)[0]), selection.active.column));
+    },
+    /** Empties the chosen cells; on the slot column it removes the channels. */
+    clear() {
+      if (selection.active.column === 'slot') return this.remove();
+      const set = Object.assign({}, ...table.columns.map((column) => CLEARED[column] ?? {}));
+      if (Object.keys(set).length > 0) setAll(set);
+      else if (selection.active.column === 'tx')
+        say(table.change(chosenChannels.map(({ id, rx }) => ({ id, set: { tx: rx, txFixed: false } }))));
+    },
+    fillDown: () => say(table.fill()),
+    moveUp: () => move(-1),
+    moveDown: () => move(1),
+    closeGaps: () => arrange('close gaps', closeGaps(plan, model.slots.first)),
+    sort: (key: SortKey) =>
+      arrange(
+        'sort',
+        sortInPlace(plan, chosen.size > 1 ? chosen : new Set(plan.channels.map(({ id }) => id)), key),
+      ),
+    renumber: (start: number, step: number) => arrange('renumber', renumber(plan, chosen, start, step)),
+    copy(): string {
+      const whole = selection.added.size > 0 || blockColumns(selection).length === COLUMNS.length;
+      const channels = whole
+        ? chosenChannels
+        : rows.slice(
+            ...((([from, to]) => [from, to + 1]) as (r: [number, number]) => [number, number])(
+              blockRows(selection),
+            ),
+          );
+      const columns = whole ? COLUMNS : blockColumns(selection);
+      return channels
+        .map((channel) => columns.map((column) => cellText(channel, column)).join('\t'))
+        .join('\r\n');
+    },
+    /** Pastes a block of cells from the focus rightwards and down; one cell goes to all that is chosen. */
+    async paste(text: string) {
+      const { default: Papa } = await import('papaparse');
+      const cells = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' }).data;
+      const [from] = blockRows(selection);
+      const one = cells.length === 1 && cells[0]!.length === 1;
+      const first = Math.max(COLUMNS.indexOf(table.columns[0]!), 0);
+      const wholeRows = first === 0 && cells[0]!.length > 1;
+      const columns = COLUMNS.slice(wholeRows ? 1 : Math.max(1, first)) as Exclude<Column, 'slot'>[];
+      const block = one
+        ? chosenChannels.map(() => cells[0]!)
+        : cells.map((row) => (wholeRows ? row.slice(1) : row));
+      const targets = one ? chosenChannels : rows.slice(from, from + block.length);
+      const parsed = parseBlock(
+        block,
+        targets,
+        columns.slice(0, Math.max(...block.map((row) => row.length))),
+        context,
+      );
+      if (!parsed.ok) return setSaid(parsed.reason);
+      const beyond = block.length - targets.length;
+      say(
+        table.change(parsed.value),
+        beyond > 0
+          ? `${beyond} rows were not pasted: there is no channel below. Add channels first.`
+          : `Pasted ${parsed.value.length} rows.`,
+      );
+    },
+  };
+}
+
+export type Actions = ReturnType<typeof useActions>;

@@ -1,0 +1,93 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { formatFrequency } from '@/core/radio';
+import { SORT_KEYS } from '@/core/plan';
+import { useCommands, type Command } from '@/ui';
+import { SORT_LABELS } from './sort-labels';
+import type { Actions } from './use-actions';
+import type { PlanInHand } from './use-plan';
+import type { Table } from './use-table';
+
+/** Everything that can be done on the plan screen, for Ctrl K and for the list of shortcuts. */
+export function usePlanCommands(
+  hand: PlanInHand,
+  table: Table,
+  actions: Actions,
+  focusTable: () => void,
+): void {
+  const router = useRouter();
+  const { plan, store } = hand;
+  const planCommand = (id: string, label: string, run: () => void, keys?: string): Command => ({
+    id,
+    label,
+    group: 'Plan',
+    run,
+    keys,
+  });
+  const chosen = (id: string, label: string, run: () => void, keys?: string): Command => ({
+    id,
+    label,
+    group: 'Chosen channels',
+    run,
+    keys,
+  });
+  const shown = (id: string, label: string, keys: string): Command => ({
+    id,
+    label,
+    group: 'In the table',
+    keys,
+    run: focusTable,
+  });
+  useCommands('plan', [
+    planCommand('undo', 'Undo', () => store.step('undo'), 'Ctrl Z'),
+    planCommand('redo', 'Redo', () => store.step('redo'), 'Ctrl Y'),
+    planCommand(
+      'find-in-plan',
+      'Find in this plan',
+      () => document.getElementById('find-in-plan')?.focus(),
+      '/',
+    ),
+    planCommand('find-stations', 'Find stations for this plan', () => router.push(`/find?plan=${plan.id}`)),
+    planCommand('write', 'Write this plan to a radio', () => router.push(`/bench?plan=${plan.id}`)),
+    planCommand('export-csv', 'Export for a spreadsheet', () =>
+      window.location.assign(`/api/plans/${plan.id}/export?as=csv`),
+    ),
+    planCommand('export-json', 'Export whole, as JSON', () =>
+      window.location.assign(`/api/plans/${plan.id}/export?as=json`),
+    ),
+    planCommand('close-gaps', 'Close the gaps between slots', actions.closeGaps),
+    ...SORT_KEYS.map((key) =>
+      planCommand(`sort-${key}`, `Sort by ${SORT_LABELS[key].toLowerCase()}`, () => actions.sort(key)),
+    ),
+    chosen('listen-only', 'Make listen only', actions.listenOnly, 'L'),
+    chosen('scan', 'Scan or skip', actions.toggleScan, 'S'),
+    chosen('always-on', 'Mark as always on, or not', actions.toggleAlwaysOn),
+    chosen('remove', 'Remove', actions.remove),
+    chosen('fill-down', 'Fill down', actions.fillDown, 'Ctrl D'),
+    chosen('renumber', 'Renumber from the first one on', () =>
+      actions.renumber(table.chosenChannels[0]?.slot ?? 0, 1),
+    ),
+    chosen('move-up', 'Up one row', actions.moveUp, 'Alt Up'),
+    chosen('move-down', 'Down one row', actions.moveDown, 'Alt Down'),
+    shown('key-enter', 'Type in the cell', 'Enter'),
+    shown('key-all', 'Set what is typed on all chosen', 'Ctrl Enter'),
+    shown('key-escape', 'Throw away what is typed', 'Esc'),
+    shown('key-extend', 'Extend the block', 'Shift Arrows'),
+    shown('key-rows', 'Choose everything', 'Ctrl A'),
+    shown('key-delete', 'Empty the cell; in Slot, remove', 'Delete'),
+  ]);
+  useCommands(
+    'channels',
+    hand.shown.plan.channels.map((channel) => ({
+      id: channel.id,
+      label: `${String(channel.slot).padStart(3, '0')}  ${channel.name || 'no name'}  ${formatFrequency(channel.rx)}`,
+      group: 'Channels',
+      words: channel.source?.call,
+      run: () => {
+        table.select(channel.id);
+        focusTable();
+      },
+    })),
+  );
+}

@@ -1,0 +1,65 @@
+'use client';
+
+import { useDeferredValue, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { check, type Finding } from '@/core/check';
+import { fit, type Fit } from '@/core/fit';
+import { modelById, receiveRanges, type Model } from '@/core/models';
+import type { CellContext, Plan } from '@/core/plan';
+import { ask } from '@/ui';
+import { createPlanStore, type KeptPlan, type PlanState, type PlanStore } from './plan-store';
+
+/** A plan with its fit and its findings. */
+export interface ShownPlan {
+  plan: Plan;
+  model: Model;
+  fit: Fit;
+  findings: Finding[];
+}
+
+/** Everything that the plan screen shows, worked out of the plan. */
+export interface PlanInHand extends PlanState {
+  /** What has been worked out of the plan; a moment behind it while somebody types, so that typing never waits. */
+  shown: ShownPlan;
+  store: PlanStore;
+  model: Model;
+  fit: Fit;
+  findings: Finding[];
+  context: CellContext;
+}
+
+/** Opens a plan for work; fit and check are worked out anew with every change. */
+export function usePlan(initial: KeptPlan): PlanInHand {
+  const [store] = useState(() => {
+    const base = `/api/plans/${initial.plan.id}`;
+    return createPlanStore(initial, {
+      edit: (revision, edit) => ask(`${base}/edits`, 'POST', { base: revision, edit }),
+      step: (kind) => ask(`${base}/${kind}`, 'POST'),
+      load: () => ask(base),
+      wait: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
+    });
+  });
+  const state = useSyncExternalStore(store.subscribe, store.get, store.get);
+  const { plan } = state;
+  const model = modelById(plan.modelId)!;
+  const settled = useDeferredValue(plan);
+  const shown = useMemo((): ShownPlan => {
+    const held = modelById(settled.modelId)!;
+    const fitted = fit(settled, held);
+    return { plan: settled, model: held, fit: fitted, findings: check(settled, held, fitted) };
+  }, [settled]);
+  const region = plan.owner.region;
+  const context = useMemo<CellContext>(
+    () => ({ region, bands: receiveRanges(model), powers: model.powers }),
+    [region, model],
+  );
+
+  useEffect(() => {
+    const hold = (event: BeforeUnloadEvent) => {
+      if (store.get().waiting > 0) event.preventDefault();
+    };
+    window.addEventListener('beforeunload', hold);
+    return () => window.removeEventListener('beforeunload', hold);
+  }, [store]);
+
+  return { ...state, store, model, shown, fit: shown.fit, findings: shown.findings, context };
+}

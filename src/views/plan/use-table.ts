@@ -1,0 +1,192 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import {
+  cellText,
+  channelDefaults,
+  fillDown,
+  makeId,
+  parseCell,
+  previewPlacing,
+  SLOT_LIMIT,
+  swap,
+  type Channel,
+  type ChannelId,
+  type ChannelSet,
+  type Column,
+} from '@/core/plan';
+import { fail, ok, type Result } from '@/core/result';
+import { at, blockColumns, blockRows, type Cell, type Selection } from './selection';
+import type { PlanInHand } from './use-plan';
+
+/** A cell that is being typed in. `reason` is why what stands there is not understood. */
+export interface Editing {
+  cell: Cell;
+  text: string;
+  reason: string | null;
+}
+
+/** What was typed and not understood stays in its cell with its reason, until it is put right or thrown away. */
+export type Drafts = ReadonlyMap<string, { text: string; reason: string }>;
+export const draftKey = (id: string, column: Column) => `${id} ${column}`;
+
+const NEW = 'new';
+
+/** The state of the channel table: which rows are shown, what is chosen, what is being typed, and what a commit does. */
+export function useTable(hand: PlanInHand) {
+  const { plan, model, store, context } = hand;
+  const [selection, setSelection] = useState<Selection>(() => at(0, 'name'));
+  const [editing, setEditing] = useState<Editing | null>(null);
+  const [drafts, setDrafts] = useState<Drafts>(new Map());
+  const [filter, setFilter] = useState('');
+
+  const rows = useMemo(() => {
+    const wanted = filter.trim().toLowerCase();
+    if (wanted === '') return plan.channels;
+    return plan.channels.filter((channel) =>
+      [
+        channel.name,
+        cellText(channel, 'rx'),
+        cellText(channel, 'access'),
+        channel.source?.call ?? '',
+        String(channel.slot),
+      ].some((text) => text.toLowerCase().includes(wanted)),
+    );
+  }, [plan.channels, filter]);
+
+  const nextFree = useMemo(
+    () =>
+      previewPlacing(plan.channels, 1, 'next-free', model.slots.first, model.slots).assigned[0]?.slot ?? null,
+    [plan.channels, model],
+  );
+  /** Rows with the empty one at the end, where a new channel is typed. */
+  const rowCount = rows.length + (nextFree !== null && filter === '' ? 1 : 0);
+
+  const [from, to] = blockRows(selection);
+  const chosen = useMemo(() => {
+    const ids = new Set<ChannelId>(selection.added);
+    for (const channel of rows.slice(from, to + 1)) ids.add(channel.id);
+    return ids;
+  }, [rows, from, to, selection.added]);
+  const chosenChannels = useMemo(
+    () => plan.channels.filter((channel) => chosen.has(channel.id)),
+    [plan.channels, chosen],
+  );
+  const active: Channel | undefined = rows[selection.active.row];
+
+  const setDraft = (key: string, draft: { text: string; reason: string } | null) =>
+    setDrafts((now) => {
+      if (draft === null && !now.has(key)) return now;
+      const next = new Map(now);
+      if (draft) next.set(key, draft);
+      else next.delete(key);
+      return next;
+    });
+
+  const beginEdit = (cell: Cell, typed?: string) => {
+    const channel = rows[cell.row];
+    const draft = drafts.get(draftKey(channel?.id ?? NEW, cell.column));
+    const text = typed ?? draft?.text ?? (channel ? cellText(channel, cell.column) : '');
+    setEditing({ cell, text, reason: typed === undefined ? (draft?.reason ?? null) : null });
+  };
+
+  const change = (changes: { id: ChannelId; set: ChannelSet }[]): Result<unknown> =>
+    changes.length === 0 ? ok(plan) : store.apply({ name: 'change', changes });
+
+  const addChannel = (column: Column, text: string): Result<unknown> => {
+    if (column !== 'rx') return fail('Type the receive frequency of the new channel first.');
+    const parsed = parseCell('rx', text, { rx: 0 }, context);
+    if (!parsed.ok) return parsed;
+    const id = makeId('ch', crypto.getRandomValues(new Uint8Array(12)));
+    return store.apply({
+      name: 'place',
+      channels: [{ ...channelDefaults(parsed.value.rx!), id }],
+      placement: 'next-free',
+      at: nextFree!,
+      range: model.slots,
+    });
+  };
+
+  const moveTo = (channel: Channel, text: string): Result<unknown> => {
+    if (!/^\d{1,4}$/.test(text.trim()))
+      return fail(`“${text.trim()}” is not a slot. Type a number from 0 to ${SLOT_LIMIT}.`);
+    const slot = Number(text);
+    if (slot === channel.slot) return ok(plan);
+    const there = plan.channels.find((other) => other.slot === slot);
+    const moves = there ? swap(channel, there) : [{ id: channel.id, from: channel.slot, to: slot }];
+    return store.apply({ name: 'arrange', how: there ? 'swap' : 'move', moves });
+  };
+
+  /** Takes what was typed into a cell; `all` sets it on every chosen channel. */
+  const commitText = (cell: Cell, text: string, all: boolean): Result<unknown> => {
+    const channel = rows[cell.row];
+    if (!channel) return text.trim() === '' ? ok(null) : addChannel(cell.column, text);
+    if (cell.column === 'slot') return moveTo(channel, text);
+    if (!all && text === cellText(channel, cell.column)) return ok(null);
+    const targets = all ? chosenChannels : [channel];
+    const changes: { id: ChannelId; set: ChannelSet }[] = [];
+    for (const target of targets) {
+      const parsed = parseCell(cell.column, text, target, context);
+      if (!parsed.ok) return parsed;
+      changes.push({ id: target.id, set: parsed.value });
+    }
+    return change(changes);
+  };
+
+  /** Ends typing. Where the text is not understood the cell keeps it, with its reason; `leave` lets go of the cell all the same. */
+  const commit = ({ leave = false, all = false } = {}): boolean => {
+    if (!editing) return true;
+    const { cell, text } = editing;
+    const key = draftKey(rows[cell.row]?.id ?? NEW, cell.column);
+    const result = commitText(cell, text, all);
+    if (result.ok) {
+      setDraft(key, null);
+      setEditing(null);
+      return true;
+    }
+    if (leave) {
+      setDraft(key, { text, reason: result.reason });
+      setEditing(null);
+    } else setEditing({ ...editing, reason: result.reason });
+    return false;
+  };
+
+  const cancel = () => {
+    if (editing) setDraft(draftKey(rows[editing.cell.row]?.id ?? NEW, editing.cell.column), null);
+    setEditing(null);
+  };
+
+  const select = (id: ChannelId, column: Column = 'name') => {
+    let row = rows.findIndex((channel) => channel.id === id);
+    if (row < 0) {
+      setFilter('');
+      row = plan.channels.findIndex((channel) => channel.id === id);
+    }
+    if (row >= 0) setSelection(at(row, column));
+  };
+
+  return {
+    rows,
+    rowCount,
+    nextFree,
+    selection,
+    setSelection,
+    columns: blockColumns(selection),
+    chosen,
+    chosenChannels,
+    active,
+    editing,
+    setEditing,
+    drafts,
+    filter,
+    setFilter,
+    beginEdit,
+    commit,
+    cancel,
+    select,
+    change,
+    fill: () => change(fillDown(rows.slice(from, to + 1), blockColumns(selection))),
+  };
+}
+
+export type Table = ReturnType<typeof useTable>;

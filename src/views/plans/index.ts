@@ -1,0 +1,1 @@
+export { PlansScreen } from './plans-screen';

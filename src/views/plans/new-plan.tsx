@@ -1,0 +1,91 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState, type FormEvent } from 'react';
+import { findModels } from '@/core/models';
+import { GRADES, GRADE_NAMES, type Grade } from '@/core/radio';
+import { ask, Button, Choice, Field, sentenceOf, Trouble } from '@/ui';
+
+/** Makes a plan: its name, the radio under any name that it is sold by, and the licence. */
+export function NewPlan({ first, onClose }: { first: boolean; onClose: () => void }) {
+  const router = useRouter();
+  const sold = findModels('').map(({ model, soldAs }) => [soldAs, model.id] as const);
+  const [name, setName] = useState('');
+  const [soldAs, setSoldAs] = useState(sold[0]![0]);
+  const [callSign, setCallSign] = useState('');
+  const [grade, setGrade] = useState<Grade>('full');
+  const [trouble, setTrouble] = useState('');
+  const [busy, setBusy] = useState(false);
+
+  const make = async (event: FormEvent) => {
+    event.preventDefault();
+    if (name.trim() === '') return setTrouble('Give the plan a name, such as the place or the occasion.');
+    setBusy(true);
+    try {
+      const modelId = sold.find(([label]) => label === soldAs)![1];
+      const made = await ask<{ plan: { id: string } }>('/api/plans', 'POST', {
+        name,
+        modelId,
+        owner: { callSign, grade },
+      });
+      router.push(`/plans/${made.plan.id}`);
+    } catch (error) {
+      setTrouble(sentenceOf(error));
+      setBusy(false);
+    }
+  };
+
+  return (
+    <form
+      onSubmit={make}
+      aria-label="New plan"
+      className="mb-6 rounded-md border border-line-strong bg-sheet p-4"
+    >
+      {first && (
+        <p className="pb-3">
+          There is no plan yet. Name one here, or read a radio on the Bench and make a plan of what it holds.
+        </p>
+      )}
+      <div className="flex flex-wrap items-end gap-3">
+        <Field
+          label="Name"
+          className="min-w-52 flex-1"
+          autoFocus
+          maxLength={60}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <Choice
+          label="Radio"
+          value={soldAs}
+          options={sold.map(([label]) => [label, label] as const)}
+          onChange={setSoldAs}
+          className="w-52"
+        />
+        <Field
+          label="Call sign"
+          className="w-28"
+          maxLength={16}
+          value={callSign}
+          onChange={(event) => setCallSign(event.target.value.toUpperCase())}
+        />
+        <Choice
+          label="Licence grade"
+          value={grade}
+          options={GRADES.map((key) => [key, GRADE_NAMES[key]] as const)}
+          onChange={setGrade}
+          className="w-28"
+        />
+        <Button kind="strong" type="submit" disabled={busy}>
+          Make the plan
+        </Button>
+        {!first && (
+          <Button kind="quiet" onClick={onClose}>
+            Cancel
+          </Button>
+        )}
+      </div>
+      {trouble && <Trouble className="mt-3">{trouble}</Trouble>}
+    </form>
+  );
+}

@@ -1,0 +1,96 @@
+'use client';
+
+import Link from 'next/link';
+import { useEffect, useMemo, useState } from 'react';
+import { rulers } from '@/core/radio';
+import { Button } from '@/ui';
+import { NewPlan } from './new-plan';
+
+export interface PlanRow {
+  id: string;
+  name: string;
+  model: string;
+  slots: number;
+  channels: number;
+  receive: number[];
+  revision: number;
+  updatedAt: string;
+}
+
+/** Where on the bands a plan lives: its receive frequencies, to scale, without words. */
+function MiniStrip({ receive }: { receive: number[] }) {
+  const drawn = useMemo(() => rulers(receive, 'orrin'), [receive]);
+  return (
+    <span className="flex h-7 gap-1.5" aria-hidden>
+      {drawn.map((ruler) => (
+        <span
+          key={ruler.name}
+          className="relative block h-full min-w-8 border-b border-ink"
+          style={{ flex: `${1 + Math.sqrt(ruler.count)} 1 0` }}
+        >
+          {receive
+            .filter((hz) => hz >= ruler.from && hz <= ruler.to)
+            .map((hz, index) => (
+              <i
+                key={index}
+                className="absolute bottom-0 h-3.5 w-[2px] bg-receive"
+                style={{ left: `${((hz - ruler.from) / (ruler.to - ruler.from)) * 100}%` }}
+              />
+            ))}
+        </span>
+      ))}
+    </span>
+  );
+}
+
+/** All plans, and the way to a new one. */
+export function PlansScreen({ plans }: { plans: PlanRow[] }) {
+  const [making, setMaking] = useState(plans.length === 0);
+  const [time, setTime] = useState<Intl.DateTimeFormat | null>(null);
+  // The browser's language is known in the browser only.
+  useEffect(
+    () => setTime(new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' })),
+    [],
+  );
+  return (
+    <main className="h-full overflow-y-auto px-8 py-6">
+      <div className="mx-auto max-w-4xl">
+        <div className="flex items-baseline justify-between pb-1">
+          <h1 className="text-[21px] font-semibold">Plans</h1>
+          {!making && (
+            <Button kind="strong" onClick={() => setMaking(true)}>
+              New plan
+            </Button>
+          )}
+        </div>
+        <p className="max-w-xl pb-5 text-soft">
+          A plan is what a radio will hold. Build it here, see what each radio makes of it, then write it on
+          the Bench.
+        </p>
+        {making && <NewPlan first={plans.length === 0} onClose={() => setMaking(false)} />}
+        <ul aria-label="Plans" className="divide-y divide-line border-y border-line">
+          {plans.map((plan) => (
+            <li key={plan.id}>
+              <Link
+                href={`/plans/${plan.id}`}
+                className="grid grid-cols-[minmax(0,1.2fr)_minmax(0,1.6fr)_auto] items-center gap-8 px-2 py-4 hover:bg-sheet"
+              >
+                <span>
+                  <b className="block truncate text-[16px] font-semibold">{plan.name}</b>
+                  <span className="text-[13px] text-soft">{plan.model}</span>
+                </span>
+                <MiniStrip receive={plan.receive} />
+                <span className="text-right text-[13px]">
+                  {plan.channels} of {plan.slots} slots
+                  <span className="block text-soft">
+                    {time?.format(new Date(plan.updatedAt)) ?? '\u00a0'}
+                  </span>
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </main>
+  );
+}

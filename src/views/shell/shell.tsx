@@ -1,0 +1,69 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState, type ReactNode } from 'react';
+import { CommandsProvider, useCommands } from '@/ui';
+import { Rail } from './rail';
+import { setTheme, type Theme } from './theme';
+
+const Palette = dynamic(() => import('./palette').then((module) => module.Palette), { ssr: false });
+const Shortcuts = dynamic(() => import('./shortcuts').then((module) => module.Shortcuts), { ssr: false });
+
+function Everywhere() {
+  const router = useRouter();
+  const [open, setOpen] = useState<'palette' | 'shortcuts' | null>(null);
+  const theme = (value: Theme) => () => setTheme(value);
+  useCommands('everywhere', [
+    {
+      id: 'palette',
+      label: 'Find any command, channel, radio or plan',
+      group: 'Everywhere',
+      keys: 'Ctrl K',
+      run: () => setOpen('palette'),
+    },
+    {
+      id: 'shortcuts',
+      label: 'Show the shortcuts of this screen',
+      group: 'Everywhere',
+      keys: '?',
+      run: () => setOpen('shortcuts'),
+    },
+    { id: 'go-plans', label: 'Go to Plans', group: 'Everywhere', run: () => router.push('/') },
+    { id: 'go-find', label: 'Go to Find', group: 'Everywhere', run: () => router.push('/find') },
+    { id: 'go-bench', label: 'Go to the Bench', group: 'Everywhere', run: () => router.push('/bench') },
+    { id: 'theme-light', label: 'Light theme', group: 'Appearance', run: theme('light') },
+    { id: 'theme-dark', label: 'Dark theme', group: 'Appearance', run: theme('dark') },
+    { id: 'theme-system', label: 'Theme as the system has it', group: 'Appearance', run: theme('system') },
+  ]);
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLInputElement ||
+        event.target instanceof HTMLSelectElement ||
+        event.target instanceof HTMLTextAreaElement;
+      if (event.key === '?' && !typing) setOpen('shortcuts');
+    };
+    window.addEventListener('keydown', hear);
+    return () => window.removeEventListener('keydown', hear);
+  }, []);
+  return (
+    <>
+      {open === 'palette' && <Palette onClose={() => setOpen(null)} />}
+      {open === 'shortcuts' && <Shortcuts onClose={() => setOpen(null)} />}
+    </>
+  );
+}
+
+/** The frame around every screen: rail, neatline, and what can be called up everywhere. */
+export function Shell({ children }: { children: ReactNode }) {
+  return (
+    <CommandsProvider>
+      <div className="flex h-dvh">
+        <Rail />
+        <div className="min-w-0 flex-1">{children}</div>
+      </div>
+      <Everywhere />
+    </CommandsProvider>
+  );
+}
