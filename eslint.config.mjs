@@ -112,6 +112,10 @@ export default ts.config(
     },
   },
   {
+    files: ['**/*.cjs'],
+    languageOptions: { globals: { module: 'readonly' } },
+  },
+  {
     files: ['**/*.mjs'],
     languageOptions: {
       globals: {

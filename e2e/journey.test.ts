@@ -1,5 +1,7 @@
 import {
   cell,
+  demoPlan,
+  PLAN,
   kept,
   makeBrowser,
   makeWorld,
@@ -16,20 +18,6 @@ import {
 
 jest.setTimeout(180_000);
 
-const PLAN = 'pl_ketterbyweekend';
-interface PlanAnswer {
-  plan: {
-    channels: {
-      slot: number;
-      name: string;
-      rx: number;
-      tx: number | null;
-      access: { send?: { tone: number } | null };
-    }[];
-  };
-  revision: number;
-}
-
 let world: World;
 let tools: Awaited<ReturnType<typeof makeBrowser>>;
 beforeAll(async () => {
@@ -40,8 +28,7 @@ afterAll(async () => {
   await world?.close();
 });
 
-const channels = async () => (await world.api<PlanAnswer>(`/api/plans/${PLAN}`)).body.plan.channels;
-const inSlot = async (slot: number) => (await channels()).find((channel) => channel.slot === slot);
+const { read, channels, inSlot } = demoPlan(() => world);
 
 test('the demo’s plan is there', async () => {
   const { page } = tools;
@@ -90,7 +77,7 @@ test('twelve stations around Ketterby are found, chosen and placed, the slots se
   );
   // the demo uses 0 to 10, 12 to 17, 20, 21 and 24
   expect(slots).toEqual([11, 18, 19, 22, 23, 25, 26, 27, 28, 29, 30, 31]);
-  expect((await world.api<PlanAnswer>(`/api/plans/${PLAN}`)).body).toMatchObject({
+  expect(await read()).toMatchObject({
     revision: 1,
     plan: { channels: { length: 20 } },
   });
@@ -242,12 +229,12 @@ test('the radio face shows the new channel, receiving and with the key down; so 
 
 test('after a reload and a restart of the server everything is there, undo included', async () => {
   const { page, errors } = tools;
-  const before = (await world.api<PlanAnswer>(`/api/plans/${PLAN}`)).body;
+  const before = await read();
   await page.goto(`${world.url}/plans/${PLAN}`);
   await sees(page, 'header [role=status]', `revision ${before.revision}`);
   await world.kill('SIGTERM');
   await world.start();
-  expect((await world.api<PlanAnswer>(`/api/plans/${PLAN}`)).body).toEqual(before);
+  expect(await read()).toEqual(before);
   await page.reload();
   await sees(page, '[role=grid]', 'Club evening');
   const undo = (await page.$('::-p-aria([name="Undo"][role="button"])'))!;

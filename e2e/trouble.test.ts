@@ -1,14 +1,21 @@
-import { kept, makeBrowser, makeWorld, press, sees, textOf, type, until, type World } from './harness';
+import {
+  demoPlan,
+  PLAN,
+  kept,
+  makeBrowser,
+  makeWorld,
+  press,
+  sees,
+  textOf,
+  type,
+  until,
+  type World,
+} from './harness';
 
 /** What goes wrong, and that nothing is lost. */
 
 jest.setTimeout(180_000);
 
-const PLAN = 'pl_ketterbyweekend';
-type Plan = {
-  plan: { channels: { id: string; slot: number; name: string; rx: number }[] };
-  revision: number;
-};
 type Problem = { title: string; detail: string; status: number; type: string };
 
 let world: World;
@@ -21,7 +28,7 @@ afterAll(async () => {
   await world?.close();
 });
 
-const plan = async () => (await world.api<Plan>(`/api/plans/${PLAN}`)).body;
+const { read: plan } = demoPlan(() => world);
 const rename = (id: string, name: string) => ({ name: 'change', changes: [{ id, set: { name } }] });
 const post = (edit: object, base: number) =>
   world.api<Problem & { revision: number; label: string }>(`/api/plans/${PLAN}/edits`, 'POST', {

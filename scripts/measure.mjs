@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { launchOptions } from './browser.mjs';
+import { launchOptions } from './browser.cjs';
 import { freePort } from './ports.mjs';
 import { build, installPackages, wantChromium } from './prepare.mjs';
 

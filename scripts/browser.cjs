@@ -1,5 +1,5 @@
-/** How headless Chromium is started everywhere here; `profile` is a fresh folder. */
-export const launchOptions = (executablePath, profile) => ({
+/** How headless Chromium is started everywhere here; `profile` is a fresh folder. CommonJS, so that scripts and tests can both load it. */
+module.exports.launchOptions = (executablePath, profile) => ({
   executablePath,
   headless: true,
   args: [

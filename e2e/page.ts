@@ -1,0 +1,127 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer, { type Browser, type KeyInput, type Page } from 'puppeteer-core';
+import { launchOptions } from '../scripts/browser.cjs';
+import { pause, until } from './world';
+
+/** A browser, and what a person does and sees in it. */
+
+const CHROMIUM = process.env.VERIDON_CHROMIUM ?? '/usr/bin/chromium';
+
+/** A browser with a profile of its own; `errors` gathers what pages complain of. */
+export async function makeBrowser(): Promise<{
+  browser: Browser;
+  page: Page;
+  errors: string[];
+  close: () => Promise<void>;
+}> {
+  const profile = mkdtempSync(join(tmpdir(), 'veridon-browser-'));
+  const browser = await puppeteer.launch(launchOptions(CHROMIUM, profile));
+  const page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  const errors: string[] = [];
+  // A page that is left while something is not kept asks first; unanswered, the question would hold up every later step.
+  page.on('dialog', (dialog) => {
+    errors.push(`The page asked (${dialog.type()}): ${dialog.message()}`);
+    void dialog.accept();
+  });
+  page.on('pageerror', (error) => errors.push(String(error)));
+  page.on(
+    'console',
+    (message) =>
+      message.type() === 'error' &&
+      !/Failed to load resource/.test(message.text()) &&
+      errors.push(message.text()),
+  );
+  return {
+    browser,
+    page,
+    errors,
+    close: async () => {
+      await browser.close();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+/** The text of the first element that the selector finds, its white space folded; empty where there is none. */
+export const textOf = (page: Page, selector: string): Promise<string> =>
+  page.evaluate(
+    (wanted) => (document.querySelector(wanted)?.textContent ?? '').replace(/\s+/g, ' ').trim(),
+    selector,
+  );
+
+/** Waits until an element holds a text. */
+export const sees = (page: Page, selector: string, text: string | RegExp, ms?: number): Promise<string> =>
+  until(
+    `“${text}” in ${selector} (there is: ${selector})`,
+    async () => {
+      const found = await textOf(page, selector);
+      return (typeof text === 'string' ? found.includes(text) : text.test(found)) ? found : undefined;
+    },
+    ms,
+  );
+
+/** Clicks the button or link with that name. */
+export async function press(page: Page, name: string): Promise<void> {
+  const handle = await until(`a button or link “${name}”`, async () => {
+    const found = await page.$(`::-p-aria([name="${name}"][role="button"])`);
+    return (
+      found ??
+      (await page.$(`::-p-aria([name="${name}"][role="link"])`)) ??
+      (await page.$(`::-p-aria([name="${name}"][role="tab"])`))
+    );
+  });
+  await handle.click();
+}
+
+/** The selector of a cell of the channel table, scrolled to; by slot and column. */
+export async function cell(page: Page, slot: number, column: string): Promise<string> {
+  const figures = String(slot).padStart(3, '0');
+  const find = () =>
+    page.evaluate((wanted) => {
+      const row = [...document.querySelectorAll('[role=grid] [data-column=slot]')].find(
+        (element) => element.textContent === wanted,
+      );
+      return row?.getAttribute('data-row') ?? null;
+    }, figures);
+  const scroll = (top: number) =>
+    page.evaluate((y) => {
+      const scroller = document.querySelector('[role=grid] > div')!;
+      scroller.scrollTop = y;
+      return scroller.scrollTop >= scroller.scrollHeight - scroller.clientHeight - 1;
+    }, top);
+  for (let top = 0, end = false; ; top += 250) {
+    const row = await find();
+    if (row !== null) {
+      const selector = `#cell-${row}-${column}`;
+      await page.$eval(selector, (element) => element.scrollIntoView({ block: 'center' }));
+      return selector;
+    }
+    if (end) throw new Error(`There is no slot ${figures}`);
+    end = await scroll(top);
+    await pause(40);
+  }
+}
+
+/** Types into a cell as a person does: click, type over, Enter. */
+export async function type(page: Page, slot: number, column: string, text: string): Promise<void> {
+  await page.click(await cell(page, slot, column));
+  await page.keyboard.type(text);
+  await page.keyboard.press('Enter');
+}
+
+/** Waits until all that was done is on disk. */
+export const kept = (page: Page) => sees(page, 'header [role=status]', /^Kept, revision \d+$/);
+
+/** Strikes keys one after the other; `Control+z` is a chord. */
+export async function strike(page: Page, ...names: string[]): Promise<void> {
+  for (const name of names) {
+    const parts = name.split('+') as KeyInput[];
+    const held = parts.slice(0, -1);
+    for (const key of held) await page.keyboard.down(key);
+    await page.keyboard.press(parts.at(-1)!);
+    for (const key of held) await page.keyboard.up(key);
+  }
+}

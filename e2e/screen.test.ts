@@ -1,0 +1,158 @@
+import { kept, pause, press, sees, textOf, type, until, onPlanPage } from './harness';
+
+/** What stands around the table: everything by name, shortcuts, the band strip as a control, history, owner, widths. */
+
+jest.setTimeout(180_000);
+
+const at = onPlanPage();
+const { active, keys } = at;
+
+test('everything is found by name: a channel, a command, a theme', async () => {
+  const page = at.page();
+  await keys('Control+k');
+  await page.waitForSelector('[cmdk-input]');
+  await page.keyboard.type('quill');
+  await until('one channel', async () => (await page.$$('[cmdk-item]')).length === 1);
+  await keys('Enter');
+  await until('the channel to be chosen', async () =>
+    (await textOf(page, `#${await active()}`)).includes('Quill Weather'),
+  );
+  expect(await page.evaluate(() => document.activeElement?.getAttribute('role'))).toBe('grid');
+  await keys('Control+k');
+  await page.waitForSelector('[cmdk-input]');
+  await page.keyboard.type('dark theme');
+  await until('the theme', async () =>
+    (await textOf(page, '[cmdk-item][aria-selected=true]')).includes('Dark theme'),
+  );
+  await keys('Enter');
+  expect(await page.$eval('html', (html) => html.dataset.theme)).toBe('dark');
+  await page.reload();
+  expect(await page.$eval('html', (html) => html.dataset.theme)).toBe('dark');
+  await page.deleteCookie({ name: 'veridon-theme' });
+});
+
+test('? shows the shortcuts; / finds in the plan; Esc gives the whole plan back', async () => {
+  const page = at.page();
+  await keys('ArrowRight', '?');
+  await sees(page, '[role=dialog]', 'Make listen only');
+  await keys('Escape');
+  await until('the list to close', async () => (await page.$('[role=dialog]')) === null);
+  await page.focus('[role=grid]');
+  await keys('/');
+  await page.keyboard.type('weather');
+  await sees(page, '[role=toolbar]', '6 of 20');
+  await page.focus('[role=grid]');
+  await keys('Escape');
+  await until('all rows', async () => (await page.$('[role=grid][aria-rowcount="22"]')) !== null);
+});
+
+test('the band strip chooses: a tick by a click, a range by dragging, the next one by an arrow key', async () => {
+  const page = at.page();
+  const strip = (await page.$('[role=listbox][aria-label^="70 cm"]'))!;
+  const box = (await strip.boundingBox())!;
+  await strip.focus();
+  await keys('ArrowRight');
+  await until('the lowest of 70 cm', async () =>
+    (await textOf(page, `#${await active()}`)).includes('430.8875'),
+  );
+  await keys('ArrowRight');
+  await until('the next one up', async () => (await textOf(page, `#${await active()}`)).includes('433.1625'));
+  await page.mouse.move(box.x + 2, box.y + 30);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width - 2, box.y + 30, { steps: 4 });
+  await page.mouse.up();
+  await sees(page, 'footer', '4 chosen');
+  await page.keyboard.press('+');
+  await sees(page, '[aria-label="Bands of this plan"]', 'whole band');
+  await keys('0');
+  await until(
+    'the whole band',
+    async () => !(await textOf(page, '[aria-label="Bands of this plan"]')).includes('whole band'),
+  );
+  const tick = (await (await page.$(
+    '[role=listbox][aria-label^="Licence-free"] [role=option] i',
+  ))!.boundingBox())!;
+  await page.mouse.click(tick.x + 1, tick.y + 3);
+  await until('the beach handhelds', async () =>
+    (await textOf(page, `#${await active()}`)).includes('446.00625'),
+  );
+});
+
+test('what was done stands in the history, newest first, undone steps too', async () => {
+  const page = at.page();
+  await type(page, 0, 'name', 'Calling here');
+  await kept(page);
+  await press(page, 'History');
+  await sees(
+    page,
+    '[aria-label="What has been done, newest first"] li:first-child',
+    'Rename “Calling 2 m” to “Calling here”',
+  );
+  await press(page, 'Undo');
+  await sees(
+    page,
+    '[aria-label="What has been done, newest first"] li:first-child',
+    'Undone: Rename “Calling 2 m” to “Calling here”',
+  );
+});
+
+test('guarding strictly makes cautions of the licence stops; the plan’s name is changed where it stands', async () => {
+  const page = at.page();
+  const check = () =>
+    page.$eval('header button[aria-label^="Check"]', (button) => button.getAttribute('aria-label'));
+  expect(await check()).toContain('1 stop,');
+  await press(page, 'Q7KWD · grade Full');
+  const strict = await page.waitForSelector('input[type=checkbox]');
+  await strict!.click();
+  await until('two stops', async () => (await check())!.includes('2 stops'));
+  await keys('Escape');
+  await kept(page);
+  await press(page, 'Ketterby weekend');
+  await page.keyboard.down('Control');
+  await page.keyboard.press('a');
+  await page.keyboard.up('Control');
+  await page.keyboard.type('Ketterby in autumn');
+  await keys('Enter');
+  await kept(page);
+  await page.goto(at.world().url);
+  await sees(page, 'main', 'Ketterby in autumn');
+});
+
+test('a new plan is made for a radio under another of its names; an empty one says what to do', async () => {
+  const page = at.page();
+  await page.goto(at.world().url);
+  await press(page, 'New plan');
+  await press(page, 'Make the plan');
+  await sees(page, 'main [role=alert]', 'Give the plan a name');
+  await page.keyboard.press('Tab');
+  await page.focus('form input');
+  await page.keyboard.type('Beach day');
+  await page.select('form select', 'Sandhoven S22');
+  await press(page, 'Make the plan');
+  await sees(page, 'h1', 'Beach day');
+  await sees(page, 'header', 'Larkmoor Tern P2');
+  await sees(page, '[role=grid]', 'New channel');
+  expect(await page.$eval('[role=grid]', (grid) => grid.getAttribute('aria-rowcount'))).toBe('2');
+});
+
+test.each([1024, 1280, 2560])(
+  'at %d pixels nothing scrolls sideways and every column is there',
+  async (width) => {
+    const page = at.page();
+    await page.setViewport({ width, height: 800 });
+    await pause(150);
+    const { sideways, right, inner } = await page.evaluate(() => ({
+      sideways:
+        document.documentElement.scrollWidth > window.innerWidth ||
+        document.documentElement.scrollHeight > window.innerHeight,
+      right: Math.max(
+        ...[...document.querySelectorAll('[role=columnheader]')].map(
+          (head) => head.getBoundingClientRect().right,
+        ),
+      ),
+      inner: document.querySelector('[role=grid]')!.getBoundingClientRect().right,
+    }));
+    expect(sideways).toBe(false);
+    expect(right).toBeLessThanOrEqual(inner + 1);
+  },
+);

@@ -1,0 +1,203 @@
+import { cell, kept, press, sees, textOf, type, until, PLAN, onPlanPage } from './harness';
+
+/** The channel table, worked as a spreadsheet: by keyboard, mouse and clipboard. */
+
+jest.setTimeout(180_000);
+
+const at = onPlanPage();
+const { channels, inSlot, active, keys } = at;
+/** Hands a text to the table as the clipboard would. */
+const paste = (text: string) =>
+  at.page().evaluate((block) => {
+    const data = new DataTransfer();
+    data.setData('text/plain', block);
+    document
+      .querySelector('[role=grid]')!
+      .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  }, text);
+
+test('arrows, Home, End, Tab and Page keys walk through the cells; Tab leaves the table at its end', async () => {
+  await until('the focus', async () => (await active()) === 'cell-0-name');
+  await keys('ArrowDown', 'ArrowDown', 'ArrowRight');
+  expect(await active()).toBe('cell-2-rx');
+  await keys('Home');
+  expect(await active()).toBe('cell-2-slot');
+  await keys('End', 'Tab');
+  expect(await active()).toBe('cell-3-name');
+  await keys('Shift+Tab');
+  expect(await active()).toBe('cell-2-scan');
+  await keys('Control+End');
+  expect(await active()).toBe('cell-20-scan');
+  await keys('Tab');
+  expect(await at.page().evaluate(() => document.activeElement?.getAttribute('role'))).not.toBe('grid');
+});
+
+test('typing replaces, F2 keeps the text, Enter goes down, Esc throws away', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 1, 'name'));
+  await page.keyboard.type('Calling U');
+  await keys('Enter');
+  expect(await active()).toBe('cell-2-name');
+  await kept(page);
+  expect((await inSlot(1))!.name).toBe('Calling U');
+  await page.click(await cell(page, 1, 'name'));
+  await keys('F2');
+  await page.keyboard.type('HF');
+  await keys('Enter');
+  await kept(page);
+  expect((await inSlot(1))!.name).toBe('Calling UHF');
+  await page.click(await cell(page, 1, 'name'));
+  await page.keyboard.type('Lost');
+  await keys('Escape');
+  await sees(page, await cell(page, 1, 'name'), 'Calling UHF');
+});
+
+test('a value goes to all that is chosen with Ctrl Enter, down with Ctrl D, and as one step of undo each', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 3, 'power'));
+  await keys('Shift+ArrowDown', 'Shift+ArrowDown');
+  await page.keyboard.type('low');
+  await keys('Control+Enter');
+  await kept(page);
+  expect(
+    (await channels())
+      .filter((channel) => channel.slot >= 3 && channel.slot <= 5)
+      .map((channel) => channel.power),
+  ).toEqual([1000, 1000, 1000]);
+  await page.click(await cell(page, 2, 'mode'));
+  await page.keyboard.type('nfm');
+  await keys('Enter');
+  await page.click(await cell(page, 2, 'mode'));
+  await keys('Shift+ArrowDown', 'Shift+ArrowDown', 'Control+d');
+  await kept(page);
+  expect(
+    (await channels())
+      .filter((channel) => channel.slot >= 2 && channel.slot <= 4)
+      .map((channel) => channel.mode),
+  ).toEqual(['NFM', 'NFM', 'NFM']);
+  await keys('Control+z', 'Control+z', 'Control+z');
+  await until(
+    'three undos',
+    async () => (await inSlot(3))?.power === 4000 && (await inSlot(2))?.mode === 'FM',
+  );
+});
+
+test('rows are chosen with Ctrl and the mouse; L and S act on them all', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 3, 'rx'));
+  await page.keyboard.down('Control');
+  await page.click(await cell(page, 6, 'rx'));
+  await page.click(await cell(page, 9, 'rx'));
+  await page.keyboard.up('Control');
+  await sees(page, 'footer', '3 chosen');
+  await page.keyboard.press('s');
+  await kept(page);
+  const chosen = async () => (await channels()).filter((channel) => [3, 6, 9].includes(channel.slot));
+  expect((await chosen()).map((channel) => channel.scan)).toEqual([false, false, false]);
+  expect((await inSlot(4))!.scan).toBe(true);
+  await page.keyboard.press('l');
+  await kept(page);
+  expect((await chosen()).map((channel) => channel.tx)).toEqual([null, null, null]);
+  await keys('Control+z', 'Control+z');
+  await until('both undone', async () =>
+    (await chosen()).every((channel) => channel.scan && channel.tx !== null),
+  );
+});
+
+test('a block is copied for a spreadsheet, and one from a spreadsheet is pasted; a bad cell pastes nothing', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 3, 'rx'));
+  await keys('Shift+ArrowDown', 'Shift+ArrowRight');
+  const copied = await page.evaluate(() => {
+    const data = new DataTransfer();
+    document
+      .querySelector('[role=grid]')!
+      .dispatchEvent(new ClipboardEvent('copy', { clipboardData: data, bubbles: true, cancelable: true }));
+    return data.getData('text/plain');
+  });
+  expect(copied).toBe('145.6125\t-0.6\r\n145.7375\t-0.6');
+  await page.click(await cell(page, 3, 'rx'));
+  await paste('145.700\t-\r\n145.7.7\t-');
+  await sees(page, 'footer', /Nothing was pasted: one cell is not understood\. Slot 4:/);
+  expect((await inSlot(3))!.rx).toBe(145_612_500);
+  await paste('145.700\t-\r\n145.725\t=');
+  await kept(page);
+  await until('the pasted rows', async () => (await inSlot(3))!.rx === 145_700_000);
+  expect(await inSlot(3)).toMatchObject({ tx: 145_100_000 });
+  expect(await inSlot(4)).toMatchObject({ rx: 145_725_000, tx: 145_725_000 });
+  await keys('Control+z');
+  await until('the paste undone', async () => (await inSlot(4))!.rx === 145_737_500);
+});
+
+test('a frequency in the empty row makes a channel in the next free slot', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 11, 'rx'));
+  await page.keyboard.type('433.4');
+  await keys('Enter');
+  await kept(page);
+  expect(await inSlot(11)).toMatchObject({ rx: 433_400_000, tx: 433_400_000 });
+  await page.click(await cell(page, 18, 'name'));
+  await page.keyboard.type('First a name');
+  await keys('Enter');
+  await sees(page, '#cell-message', 'Type the receive frequency');
+  await keys('Escape', 'Control+z');
+  await until('the channel undone', async () => (await inSlot(11)) === undefined);
+});
+
+test('slots are typed, swapped, moved with Alt and the arrows, sorted and closed up', async () => {
+  const page = at.page();
+  const names = async () => (await channels()).map((channel) => channel.name);
+  const before = await names();
+  await type(page, 2, 'slot', '99');
+  await kept(page);
+  expect((await inSlot(99))!.name).toBe('Club simplex');
+  await type(page, 99, 'slot', '0');
+  await kept(page);
+  expect((await inSlot(0))!.name).toBe('Club simplex');
+  expect((await inSlot(99))!.name).toBe('Calling 2 m');
+  await page.click(await cell(page, 3, 'rx'));
+  await keys('Alt+ArrowDown');
+  await kept(page);
+  expect((await inSlot(4))!.name).toBe('Ullsmere Hill');
+  await press(page, 'Arrange');
+  await (await page.waitForSelector(
+    '::-p-aria([name="Close the gaps between slots"][role="menuitem"])',
+  ))!.click();
+  await kept(page);
+  expect((await channels()).map((channel) => channel.slot)).toEqual(
+    Array.from({ length: 20 }, (_, slot) => slot),
+  );
+  await press(page, 'Arrange');
+  await (await page.waitForSelector('::-p-aria([name="Receive"][role="menuitem"])'))!.click();
+  await kept(page);
+  const sorted = (await channels()).map((channel) => channel.rx);
+  expect(sorted).toEqual([...sorted].sort((a, b) => a - b));
+  for (let step = 0; step < 5; step++) await at.undo();
+  expect(await names()).toEqual(before);
+});
+
+test('a name fitted by hand stays, and emptied the fitter finds one again', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 5, 'rx'));
+  await sees(page, '[aria-label=Display]', 'KTT QY');
+  await page.focus('#radio-name');
+  await page.keyboard.type('quay 1');
+  await keys('Enter');
+  await sees(page, '[aria-label=Display]', 'QUAY 1');
+  await kept(page);
+  await type(page, 5, 'name', 'Ketterby old quay');
+  await kept(page);
+  const fit = await at
+    .world()
+    .api<{ fit: { channels: { slot: number; name: string }[] } }>(`/api/plans/${PLAN}/fit`);
+  expect(fit.body.fit.channels.find((channel) => channel.slot === 5)!.name).toBe('QUAY 1');
+  await page.click(await cell(page, 5, 'rx'));
+  await page.click('#radio-name', { count: 3 });
+  await keys('Backspace', 'Enter');
+  // Ketterby Old Quay: abbreviated and without vowels it is KTTRBY OLD QY, then the longest word is cut until six are left
+  await until(
+    'the fitter’s own name',
+    async () => !(await textOf(page, '[aria-label=Display]')).includes('QUAY 1'),
+  );
+  await sees(page, '[aria-label=Display]', 'K O QY');
+});

@@ -1,0 +1,124 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** Starts the real bench and the real application on free ports with data of their own. */
+
+export function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+}
+
+export const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Asks until the answer is there, or fails with what was waited for. */
+export async function until<T>(
+  what: string,
+  ask: () => Promise<T | undefined | false | null>,
+  ms = 15_000,
+): Promise<T> {
+  const end = Date.now() + ms;
+  for (;;) {
+    const answer = await ask();
+    if (answer) return answer;
+    if (Date.now() > end) throw new Error(`Waited ${ms / 1000} s for ${what}`);
+    await pause(50);
+  }
+}
+
+export interface World {
+  url: string;
+  bench: string;
+  folder: string;
+  /** What the application printed. */
+  output: () => string;
+  api: <T = Record<string, never>>(
+    path: string,
+    method?: string,
+    body?: unknown,
+  ) => Promise<{ status: number; body: T }>;
+  atBench: (path: string, body: unknown) => Promise<unknown>;
+  kill: (signal: NodeJS.Signals) => Promise<void>;
+  start: () => Promise<void>;
+  close: () => Promise<void>;
+}
+
+function stop(child: ChildProcess | undefined, signal: NodeJS.Signals): Promise<void> {
+  if (!child || child.exitCode !== null || child.signalCode !== null) return Promise.resolve();
+  return new Promise((resolve) => {
+    child.once('exit', () => resolve());
+    child.kill(signal);
+  });
+}
+
+/** A bench and an application. `speed` is how much faster than real the radios' lines are. */
+export async function makeWorld({
+  speed = 40,
+  env = {},
+}: { speed?: number; env?: Record<string, string> } = {}): Promise<World> {
+  if (!existsSync('.next/BUILD_ID'))
+    throw new Error('There is no build: run npm test, or npx next build first.');
+  const folder = mkdtempSync(join(tmpdir(), 'veridon-'));
+  const [port, benchPort] = [await freePort(), await freePort()];
+  const url = `http://127.0.0.1:${port}`;
+  const bench = `http://127.0.0.1:${benchPort}`;
+  const all: NodeJS.ProcessEnv = {
+    ...process.env,
+    NODE_ENV: 'production',
+    VERIDON_DEMO: '1',
+    VERIDON_DATA_DIR: join(folder, 'data'),
+    VERIDON_BENCH_URL: bench,
+    VERIDON_BENCH_PORT: String(benchPort),
+    VERIDON_BENCH_DIR: join(folder, 'bench'),
+    VERIDON_BENCH_SPEED: String(speed),
+    VERIDON_DIRECTORY_PATIENCE_MS: '1500',
+    ...env,
+  };
+  const sim = spawn(process.execPath, ['--import', 'tsx', 'src/sim/main.ts'], { env: all, stdio: 'pipe' });
+  let app: ChildProcess | undefined;
+  let output = '';
+  const start = async () => {
+    app = spawn(
+      process.execPath,
+      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+      { env: all, stdio: 'pipe' },
+    );
+    for (const stream of [app.stdout, app.stderr]) stream?.on('data', (bytes) => (output += String(bytes)));
+    await until(
+      'the application',
+      async () => (await fetch(`${url}/api/health`).catch(() => null))?.ok,
+      60_000,
+    );
+  };
+  await until('the bench', async () => (await fetch(`${bench}/bench/ports`).catch(() => null))?.ok, 30_000);
+  await start();
+  return {
+    url,
+    bench,
+    folder,
+    output: () => output,
+    async api(path, method = 'GET', body) {
+      const response = await fetch(url + path, {
+        method,
+        ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      });
+      return { status: response.status, body: await response.json() };
+    },
+    atBench: async (path, body) =>
+      (await fetch(bench + path, { method: 'POST', body: JSON.stringify(body) })).json(),
+    kill: (signal) => stop(app, signal),
+    start,
+    close: async () => {
+      await Promise.all([stop(app, 'SIGKILL'), stop(sim, 'SIGTERM')]);
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
