@@ -52,16 +52,22 @@ export const textOf = (page: Page, selector: string): Promise<string> =>
     selector,
   );
 
-/** Waits until an element holds a text. */
-export const sees = (page: Page, selector: string, text: string | RegExp, ms?: number): Promise<string> =>
-  until(
-    `“${text}” in ${selector} (there is: ${selector})`,
-    async () => {
-      const found = await textOf(page, selector);
-      return (typeof text === 'string' ? found.includes(text) : text.test(found)) ? found : undefined;
-    },
-    ms,
-  );
+/** Waits until an element holds a text; gives all of its text. */
+export async function sees(
+  page: Page,
+  selector: string,
+  text: string | RegExp,
+  ms?: number,
+): Promise<string> {
+  let found = '';
+  const holds = async () => {
+    found = await textOf(page, selector);
+    return (typeof text === 'string' ? found.includes(text) : text.test(found)) ? found : undefined;
+  };
+  return until(`“${text}” in ${selector}`, holds, ms).catch((error: Error) => {
+    throw new Error(`${error.message}; there stands “${found.slice(0, 500)}”`);
+  });
+}
 
 /** Clicks the button or link with that name. */
 export async function press(page: Page, name: string): Promise<void> {

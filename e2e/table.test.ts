@@ -144,6 +144,17 @@ test('a frequency in the empty row makes a channel in the next free slot', async
   await until('the channel undone', async () => (await inSlot(11)) === undefined);
 });
 
+/** The name of the button that carries an arrangement out; it counts the channels. */
+const moveButton = () =>
+  until('something to move', async () =>
+    at
+      .page()
+      .$eval('form[aria-label="Arrange slots"] [type=submit]', (button) =>
+        (button as HTMLButtonElement).disabled ? '' : button.textContent,
+      )
+      .catch(() => ''),
+  );
+
 test('slots are typed, swapped, moved with Alt and the arrows, sorted and closed up', async () => {
   const page = at.page();
   const names = async () => (await channels()).map((channel) => channel.name);
@@ -160,15 +171,19 @@ test('slots are typed, swapped, moved with Alt and the arrows, sorted and closed
   await kept(page);
   expect((await inSlot(4))!.name).toBe('Ullsmere Hill');
   await press(page, 'Arrange');
-  await (await page.waitForSelector(
-    '::-p-aria([name="Close the gaps between slots"][role="menuitem"])',
-  ))!.click();
+  await page.waitForSelector('form[aria-label="Arrange slots"] select');
+  await page.select('form[aria-label="Arrange slots"] select', 'close gaps');
+  await sees(page, '[aria-label="Preview of the slots"]', /^002Brannoch Headwas 003/);
+  await press(page, await moveButton());
   await kept(page);
   expect((await channels()).map((channel) => channel.slot)).toEqual(
     Array.from({ length: 20 }, (_, slot) => slot),
   );
-  await press(page, 'Arrange');
-  await (await page.waitForSelector('::-p-aria([name="Receive"][role="menuitem"])'))!.click();
+  await keys('Control+k');
+  await page.waitForSelector('[cmdk-input]');
+  await page.keyboard.type('sort by receive');
+  await keys('Enter');
+  await press(page, await moveButton());
   await kept(page);
   const sorted = (await channels()).map((channel) => channel.rx);
   expect(sorted).toEqual([...sorted].sort((a, b) => a - b));
@@ -200,4 +215,62 @@ test('a name fitted by hand stays, and emptied the fitter finds one again', asyn
     async () => !(await textOf(page, '[aria-label=Display]')).includes('QUAY 1'),
   );
   await sees(page, '[aria-label=Display]', 'K O QY');
+});
+
+test('chosen channels are moved to a slot and numbered in steps, each seen beforehand', async () => {
+  const page = at.page();
+  const names = async () => Object.fromEntries((await channels()).map((one) => [one.slot, one.name]));
+  const before = await names();
+  await page.click(await cell(page, 20, 'rx'));
+  await keys('Shift+ArrowDown', 'm');
+  await page.waitForSelector('#arrange-slot');
+  await page.keyboard.type('3');
+  // two come to 3 and 4; those in 3 to 10 go down by two until the gaps at 11 and after 17 are used up
+  await sees(page, '[aria-label="Preview of the slots"]', '003Harbour watchwas 020');
+  await sees(page, '[aria-label="Preview of the slots"]', '005Ullsmere Hill pushedwas 003');
+  expect(await names()).toEqual(before);
+  await keys('Enter');
+  await kept(page);
+  expect(await names()).toMatchObject({
+    2: before[2],
+    3: 'Harbour watch',
+    4: 'Ferry working',
+    5: 'Ullsmere Hill',
+    12: 'Norrast Relay',
+    13: 'Isle Weather North',
+    18: 'Hestin Weather',
+    24: before[24],
+  });
+  expect(await page.evaluate(() => document.activeElement?.getAttribute('role'))).toBe('grid');
+  await keys('Control+z');
+  await until('the move undone', async () => (await inSlot(20))?.name === 'Harbour watch');
+
+  await page.click(await cell(page, 12, 'rx'));
+  await keys(...Array<string>(5).fill('Shift+ArrowDown'));
+  await press(page, 'Arrange');
+  await page.waitForSelector('form[aria-label="Arrange slots"] select');
+  await page.select('form[aria-label="Arrange slots"] select', 'renumber');
+  const fill = async (field: string, text: string) => {
+    await page.click(field, { count: 3 });
+    await page.keyboard.type(text);
+  };
+  await fill('#arrange-slot', '140');
+  await fill('#arrange-step', '2');
+  // 140, 142 … 150: the radio ends at 149
+  await sees(
+    page,
+    'form[aria-label="Arrange slots"]',
+    'Slot 150 is not in this radio: its slots are 0 to 149.',
+  );
+  await fill('#arrange-slot', '100');
+  await sees(page, '[aria-label="Preview of the slots"]', '110Hestin Weatherwas 017');
+  await keys('Enter');
+  await kept(page);
+  expect(
+    Object.keys(await names())
+      .map(Number)
+      .filter((slot) => slot >= 100),
+  ).toEqual([100, 102, 104, 106, 108, 110]);
+  await keys('Control+z');
+  await until('the numbers undone', async () => (await inSlot(12))?.name === 'Isle Weather North');
 });

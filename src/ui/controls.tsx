@@ -87,18 +87,21 @@ export function Choice<T extends string>({
   options,
   onChange,
   className,
+  autoFocus,
 }: {
   label: string;
   value: T;
   options: readonly (readonly [T, string])[];
   onChange: (value: T) => void;
   className?: string;
+  autoFocus?: boolean;
 }) {
   return (
     <label className={clsx('flex flex-col gap-1 text-[13px] text-soft', className)}>
       {label}
       <select
         className="h-8 rounded-md border border-line-strong bg-sheet px-1.5 text-[14px] text-ink"
+        autoFocus={autoFocus}
         value={value}
         onChange={(event) => onChange(event.target.value as T)}
       >

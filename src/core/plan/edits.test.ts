@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { anyPlan, channel, id, plan } from '../samples.test.kit';
 import {
   applyEdit,
-  closeGaps,
   editLabel,
   editSchema,
   inverseOf,
@@ -12,8 +11,6 @@ import {
   PLACEMENTS,
   rebaseEdit,
   renumber,
-  sortInPlace,
-  swap,
   type ChannelId,
   type Edit,
   type Plan,
@@ -248,34 +245,6 @@ describe('placing', () => {
       { numRuns: 300 },
     );
   });
-});
-
-describe('arranging', () => {
-  const all = new Set(three.channels.map((c) => c.id));
-  const arranged = (moves: Extract<Edit, { name: 'arrange' }>['moves']) =>
-    run(three, { name: 'arrange', how: 'sort', moves }).channels.map((c) => `${c.slot} ${c.name}`);
-  test('closing gaps', () =>
-    expect(arranged(closeGaps(three, 0))).toEqual(['0 Calling', '1 Ullsmere Hill', '2 Weather']));
-  test('renumbering in steps', () =>
-    expect(arranged(renumber(three, all, 10, 10))).toEqual(['10 Calling', '20 Ullsmere Hill', '30 Weather']));
-  test('sorting keeps the slots', () => {
-    const moves = sortInPlace(
-      run(three, { name: 'change', changes: [{ id: id(1), set: { name: 'Zed' } }] }),
-      all,
-      'name',
-    );
-    expect(moves).toEqual([
-      { id: id(2), from: 2, to: 1 },
-      { id: id(5), from: 5, to: 2 },
-      { id: id(1), from: 1, to: 5 },
-    ]);
-  });
-  test('swapping', () =>
-    expect(arranged(swap(three.channels[0]!, three.channels[2]!))).toEqual([
-      '1 Weather',
-      '2 Ullsmere Hill',
-      '5 Calling',
-    ]));
 });
 
 test('a new plan is one that the schema takes', () =>

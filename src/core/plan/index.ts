@@ -1,3 +1,4 @@
+export * from './arrangement';
 export * from './cells';
 export * from './channel';
 export * from './edits';

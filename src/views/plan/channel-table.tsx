@@ -21,11 +21,14 @@ export function ChannelTable({
   hand,
   table,
   actions,
+  onMove,
   gridRef,
 }: {
   hand: PlanInHand;
   table: Table;
   actions: Actions;
+  /** Asks to which slot the chosen are to move. */
+  onMove: () => void;
   gridRef: RefObject<HTMLDivElement | null>;
 }) {
   const scroller = useRef<HTMLDivElement>(null);
@@ -52,6 +55,7 @@ export function ChannelTable({
     hand,
     table,
     actions,
+    onMove,
     page: () => Math.max(1, Math.floor((scroller.current?.clientHeight ?? 300) / ROW_HEIGHT) - 2),
   });
   const pointer = usePointer(table, focus);

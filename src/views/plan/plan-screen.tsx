@@ -1,10 +1,12 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import type { FindingField } from '@/core/check';
 import type { ChannelId, Edit } from '@/core/plan';
 import { useStable } from '@/ui';
 import { RadioFace } from '@/views/parts';
+import type { Wish } from './arrange-panel';
 import { BandStrip } from './band-strip';
 import { ChannelTable } from './channel-table';
 import { PlanFooter } from './plan-footer';
@@ -18,15 +20,25 @@ import { usePlan } from './use-plan';
 import { usePlanCommands } from './use-plan-commands';
 import { useTable } from './use-table';
 
+/** Panels come when they are first asked for: the page is lighter without them. */
+const ArrangePanel = dynamic(() => import('./arrange-panel').then((module) => module.ArrangePanel), {
+  ssr: false,
+});
+
 /** The main screen: band strip, channel table, radio face, and what Check and the fit say. */
 export function PlanScreen({ initial }: { initial: KeptPlan }) {
   const hand = usePlan(initial);
   const table = useTable(hand);
   const actions = useActions(hand, table);
   const [tab, setTab] = useState<SideTab>('check');
+  const [wish, setWish] = useState<Wish | null>(null);
   const grid = useRef<HTMLDivElement>(null);
   const focusTable = () => setTimeout(() => grid.current?.focus(), 0);
-  usePlanCommands(hand, table, actions, focusTable);
+  const arrange = (next: Wish | null) => {
+    setWish(next);
+    if (next === null) focusTable();
+  };
+  usePlanCommands(hand, table, actions, focusTable, arrange);
   useEffect(() => grid.current?.focus({ preventScroll: true }), []);
 
   const mend = useStable((edit: Edit) => {
@@ -51,8 +63,22 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
           aria-label="Channels of this plan"
           className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet"
         >
-          <TableBar hand={hand} table={table} actions={actions} />
-          <ChannelTable hand={hand} table={table} actions={actions} gridRef={grid} />
+          <TableBar
+            hand={hand}
+            table={table}
+            actions={actions}
+            arranging={wish !== null}
+            onArrange={() =>
+              arrange(wish ? null : { how: table.chosenChannels.length > 0 ? 'move' : 'sort' })
+            }
+          />
+          <ChannelTable
+            hand={hand}
+            table={table}
+            actions={actions}
+            onMove={() => table.chosenChannels.length > 0 && arrange({ how: 'move' })}
+            gridRef={grid}
+          />
         </section>
         <aside
           aria-label="This channel and this radio"
@@ -67,15 +93,26 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
               hand={hand}
             />
           )}
-          <SideLists
-            hand={hand.shown}
-            revision={hand.revision}
-            active={active}
-            tab={tab}
-            onTab={setTab}
-            onSelect={select}
-            onMend={mend}
-          />
+          {wish ? (
+            <ArrangePanel
+              key={`${wish.how} ${wish.key}`}
+              hand={hand}
+              table={table}
+              actions={actions}
+              wish={wish}
+              onClose={() => arrange(null)}
+            />
+          ) : (
+            <SideLists
+              hand={hand.shown}
+              revision={hand.revision}
+              active={active}
+              tab={tab}
+              onTab={setTab}
+              onSelect={select}
+              onMend={mend}
+            />
+          )}
         </aside>
       </div>
       <PlanFooter hand={hand} table={table} actions={actions} />

@@ -1,23 +1,26 @@
 'use client';
 
-import { ChevronDown } from 'lucide-react';
 import Link from 'next/link';
-import dynamic from 'next/dynamic';
-import { useState } from 'react';
 import { Button } from '@/ui';
 import type { Actions } from './use-actions';
 import type { PlanInHand } from './use-plan';
 import type { Table } from './use-table';
 
-/** Menus come when they are first asked for: the page is lighter without them. */
-const ArrangeMenu = dynamic(() => import('./arrange-menu').then((module) => module.ArrangeMenu), {
-  ssr: false,
-});
-
 /** Above the table: find in the plan, what can be done to the chosen, and where more channels come from. */
-export function TableBar({ hand, table, actions }: { hand: PlanInHand; table: Table; actions: Actions }) {
+export function TableBar({
+  hand,
+  table,
+  actions,
+  arranging,
+  onArrange,
+}: {
+  hand: PlanInHand;
+  table: Table;
+  actions: Actions;
+  arranging: boolean;
+  onArrange: () => void;
+}) {
   const none = table.chosenChannels.length === 0;
-  const [arranging, setArranging] = useState(false);
   return (
     <div
       className="flex shrink-0 items-center gap-1 border-b border-line px-2 py-1.5"
@@ -43,14 +46,15 @@ export function TableBar({ hand, table, actions }: { hand: PlanInHand; table: Ta
       <Button kind="quiet" className="h-7 px-2" disabled={none} onClick={actions.remove}>
         Remove
       </Button>
-      {arranging ? (
-        <ArrangeMenu actions={actions} chosen={table.chosen.size} onClose={() => setArranging(false)} />
-      ) : (
-        <Button kind="quiet" className="h-7 px-2" aria-haspopup="menu" onClick={() => setArranging(true)}>
-          Arrange
-          <ChevronDown size={14} aria-hidden />
-        </Button>
-      )}
+      <Button
+        kind="quiet"
+        className="h-7 px-2 aria-expanded:bg-sunk"
+        aria-expanded={arranging}
+        disabled={hand.plan.channels.length === 0}
+        onClick={onArrange}
+      >
+        Arrange
+      </Button>
       <span className="flex-1" />
       {table.filter && (
         <span className="text-[13px] text-soft">

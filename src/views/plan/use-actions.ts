@@ -2,17 +2,7 @@
 
 import { useState } from 'react';
 import { OPEN } from '@/core/radio';
-import {
-  cellText,
-  closeGaps,
-  COLUMNS,
-  parseBlock,
-  renumber,
-  sortInPlace,
-  swap,
-  type Column,
-  type SortKey,
-} from '@/core/plan';
+import { cellText, COLUMNS, parseBlock, swap, type Arrangement, type Column, type Move } from '@/core/plan';
 import type { Result } from '@/core/result';
 import { at, blockColumns, blockRows } from './selection';
 import type { Table } from './use-table';
@@ -20,7 +10,7 @@ import type { PlanInHand } from './use-plan';
 
 /** What can be done to the chosen channels, each as one edit. `said` is the last thing worth telling, for a live region. */
 export function useActions(hand: PlanInHand, table: Table) {
-  const { plan, model, store, context } = hand;
+  const { store, context } = hand;
   const { chosen, chosenChannels, selection, rows } = table;
   const [said, setSaid] = useState('');
   const say = (result: Result<unknown>, done = '') => setSaid(result.ok ? done : result.reason);
@@ -36,11 +26,6 @@ export function useActions(hand: PlanInHand, table: Table) {
     say(result);
     if (result.ok) table.setSelection(at(row + by, selection.active.column));
   };
-
-  const arrange = (how: 'close gaps' | 'sort' | 'renumber', moves: ReturnType<typeof closeGaps>) =>
-    moves.length === 0
-      ? setSaid('They are in that order already.')
-      : say(store.apply({ name: 'arrange', how, moves }));
 
   const CLEARED: Partial<Record<Column, Parameters<typeof setAll>[0]>> = {
     name: { name: '' },
@@ -72,22 +57,12 @@ export function useActions(hand: PlanInHand, table: Table) {
     fillDown: () => say(table.fill()),
     moveUp: () => move(-1),
     moveDown: () => move(1),
-    closeGaps: () => arrange('close gaps', closeGaps(plan, model.slots.first)),
-    sort: (key: SortKey) =>
-      arrange(
-        'sort',
-        sortInPlace(plan, chosen.size > 1 ? chosen : new Set(plan.channels.map(({ id }) => id)), key),
-      ),
-    renumber: (start: number, step: number) => arrange('renumber', renumber(plan, chosen, start, step)),
+    /** Carries out moves that have been previewed. */
+    arrange: (how: Arrangement['how'], moves: Move[]) => say(store.apply({ name: 'arrange', how, moves })),
     copy(): string {
       const whole = selection.added.size > 0 || blockColumns(selection).length === COLUMNS.length;
-      const channels = whole
-        ? chosenChannels
-        : rows.slice(
-            ...((([from, to]) => [from, to + 1]) as (r: [number, number]) => [number, number])(
-              blockRows(selection),
-            ),
-          );
+      const [from, to] = blockRows(selection);
+      const channels = whole ? chosenChannels : rows.slice(from, to + 1);
       const columns = whole ? COLUMNS : blockColumns(selection);
       return channels
         .map((channel) => columns.map((column) => cellText(channel, column)).join('\t'))

@@ -5,6 +5,7 @@ import { formatFrequency } from '@/core/radio';
 import { SORT_KEYS } from '@/core/plan';
 import { useCommands, type Command } from '@/ui';
 import { SORT_LABELS } from './sort-labels';
+import type { Wish } from './arrange-panel';
 import type { Actions } from './use-actions';
 import type { PlanInHand } from './use-plan';
 import type { Table } from './use-table';
@@ -15,6 +16,7 @@ export function usePlanCommands(
   table: Table,
   actions: Actions,
   focusTable: () => void,
+  onArrange: (wish: Wish) => void,
 ): void {
   const router = useRouter();
   const { plan, store } = hand;
@@ -56,18 +58,19 @@ export function usePlanCommands(
     planCommand('export-json', 'Export whole, as JSON', () =>
       window.location.assign(`/api/plans/${plan.id}/export?as=json`),
     ),
-    planCommand('close-gaps', 'Close the gaps between slots', actions.closeGaps),
+    planCommand('close-gaps', 'Close the gaps between slots', () => onArrange({ how: 'close gaps' })),
     ...SORT_KEYS.map((key) =>
-      planCommand(`sort-${key}`, `Sort by ${SORT_LABELS[key].toLowerCase()}`, () => actions.sort(key)),
+      planCommand(`sort-${key}`, `Sort by ${SORT_LABELS[key].toLowerCase()}`, () =>
+        onArrange({ how: 'sort', key }),
+      ),
     ),
     chosen('listen-only', 'Make listen only', actions.listenOnly, 'L'),
     chosen('scan', 'Scan or skip', actions.toggleScan, 'S'),
     chosen('always-on', 'Mark as always on, or not', actions.toggleAlwaysOn),
     chosen('remove', 'Remove', actions.remove),
     chosen('fill-down', 'Fill down', actions.fillDown, 'Ctrl D'),
-    chosen('renumber', 'Renumber from the first one on', () =>
-      actions.renumber(table.chosenChannels[0]?.slot ?? 0, 1),
-    ),
+    chosen('renumber', 'Number anew, in steps', () => onArrange({ how: 'renumber' })),
+    chosen('move', 'Move to a slot', () => onArrange({ how: 'move' }), 'M'),
     chosen('move-up', 'Up one row', actions.moveUp, 'Alt Up'),
     chosen('move-down', 'Down one row', actions.moveDown, 'Alt Down'),
     shown('key-enter', 'Type in the cell', 'Enter'),

@@ -11,11 +11,13 @@ export function useTableKeys({
   hand,
   table,
   actions,
+  onMove,
   page,
 }: {
   hand: PlanInHand;
   table: Table;
   actions: Actions;
+  onMove: () => void;
   page: () => number;
 }) {
   const { selection, setSelection, rowCount, rows } = table;
@@ -40,7 +42,7 @@ export function useTableKeys({
   const single = (key: string): (() => void) | undefined => {
     if (key === ' ' && active.column === 'scan') return actions.toggleScan;
     if (takesLetters(active.column)) return undefined;
-    return { l: actions.listenOnly, s: actions.toggleScan }[key.toLowerCase()];
+    return { l: actions.listenOnly, s: actions.toggleScan, m: onMove }[key.toLowerCase()];
   };
 
   return (event: KeyboardEvent) => {

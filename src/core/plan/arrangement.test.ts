@@ -1,0 +1,155 @@
+import fc from 'fast-check';
+import { anyPlan, channel, id, plan } from '../samples.test.kit';
+import {
+  applyEdit,
+  previewArrangement,
+  ROOMS,
+  SORT_KEYS,
+  swap,
+  type Arrangement,
+  type ChannelId,
+  type Move,
+  type Plan,
+} from '.';
+
+const RANGE = { first: 0, count: 150 };
+const three = plan([
+  channel(1, 145_500_000, { name: 'Calling' }),
+  channel(2, 145_612_500, { name: 'Ullsmere Hill', tx: 145_012_500 }),
+  channel(5, 162_400_000, { name: 'Weather', tx: null }),
+]);
+const some = (...slots: number[]) => new Set<ChannelId>(slots.map(id));
+
+function after(p: Plan, moves: Move[]): string[] {
+  if (moves.length === 0) return p.channels.map((c) => `${c.slot} ${c.name}`);
+  const result = applyEdit(p, { name: 'arrange', how: 'move', moves });
+  if (!result.ok) throw new Error(result.reason);
+  return result.value.channels.map((c) => `${c.slot} ${c.name}`);
+}
+const arranged = (chosen: Set<ChannelId>, arrangement: Arrangement, p = three, range = RANGE) => {
+  const moves = previewArrangement(p, chosen, arrangement, range);
+  return moves.ok ? after(p, moves.value) : moves.reason;
+};
+
+test('gaps are closed from the first slot of the radio on', () => {
+  expect(arranged(some(), { how: 'close gaps' })).toEqual(['0 Calling', '1 Ullsmere Hill', '2 Weather']);
+  expect(arranged(some(), { how: 'close gaps' }, three, { first: 1, count: 220 })).toEqual([
+    '1 Calling',
+    '2 Ullsmere Hill',
+    '3 Weather',
+  ]);
+});
+
+test('the chosen are numbered anew in steps; the others stay', () => {
+  expect(arranged(some(1, 2, 5), { how: 'renumber', start: 10, step: 10 })).toEqual([
+    '10 Calling',
+    '20 Ullsmere Hill',
+    '30 Weather',
+  ]);
+  expect(arranged(some(2, 5), { how: 'renumber', start: 0, step: 2 })).toEqual([
+    '0 Ullsmere Hill',
+    '1 Calling',
+    '2 Weather',
+  ]);
+});
+
+test('numbers beyond the radio, or of a channel that stays, are refused with the slot', () => {
+  expect(arranged(some(1, 2, 5), { how: 'renumber', start: 100, step: 30 })).toBe(
+    'Slot 160 is not in this radio: its slots are 0 to 149.',
+  );
+  expect(arranged(some(2), { how: 'renumber', start: 5, step: 1 })).toBe(
+    'Slot 5 is taken by “Weather”. Choose it too, or other numbers.',
+  );
+});
+
+test('sorting keeps the slots; of one chosen channel, or none, all are sorted', () => {
+  const zed = plan(three.channels.map((c) => (c.slot === 1 ? { ...c, name: 'Zed' } : c)));
+  const sorted = ['1 Ullsmere Hill', '2 Weather', '5 Zed'];
+  expect(arranged(some(), { how: 'sort', key: 'name' }, zed)).toEqual(sorted);
+  expect(arranged(some(2), { how: 'sort', key: 'name' }, zed)).toEqual(sorted);
+  expect(arranged(some(1, 2), { how: 'sort', key: 'name' }, zed)).toEqual([
+    '1 Ullsmere Hill',
+    '2 Zed',
+    '5 Weather',
+  ]);
+  // listen only comes after all that send
+  expect(arranged(some(), { how: 'sort', key: 'transmit' })).toEqual([
+    '1 Ullsmere Hill',
+    '2 Calling',
+    '5 Weather',
+  ]);
+});
+
+test('moved to a slot, those in the way go down no further than they must', () => {
+  expect(arranged(some(5), { how: 'move', at: 1, room: 'push-down' })).toEqual([
+    '1 Weather',
+    '2 Calling',
+    '3 Ullsmere Hill',
+  ]);
+  expect(arranged(some(1, 2), { how: 'move', at: 4, room: 'push-down' })).toEqual([
+    '4 Calling',
+    '5 Ullsmere Hill',
+    '6 Weather',
+  ]);
+  expect(arranged(some(1, 2), { how: 'move', at: 4, room: 'next-free' })).toEqual([
+    '4 Calling',
+    '5 Weather',
+    '6 Ullsmere Hill',
+  ]);
+  expect(arranged(some(1, 2), { how: 'move', at: 4, room: 'at-slot' })).toBe(
+    'There is room for 1 of 2 there. Choose another slot, or another way.',
+  );
+});
+
+test('what stands so already is no move', () => {
+  const done = previewArrangement(three, some(1, 2), { how: 'move', at: 1, room: 'push-down' }, RANGE);
+  expect(done).toEqual({ ok: true, value: [] });
+});
+
+test('two channels are exchanged', () =>
+  expect(after(three, swap(three.channels[0]!, three.channels[2]!))).toEqual([
+    '1 Weather',
+    '2 Ullsmere Hill',
+    '5 Calling',
+  ]));
+
+const anyArrangement: fc.Arbitrary<Arrangement> = fc.oneof(
+  fc.record({
+    how: fc.constant('move' as const),
+    at: fc.nat({ max: 149 }),
+    room: fc.constantFrom(...ROOMS),
+  }),
+  fc.record({
+    how: fc.constant('renumber' as const),
+    start: fc.nat({ max: 149 }),
+    step: fc.integer({ min: 1, max: 20 }),
+  }),
+  fc.record({ how: fc.constant('sort' as const), key: fc.constantFrom(...SORT_KEYS) }),
+  fc.constant({ how: 'close gaps' as const }),
+);
+
+test('a preview that is given can be done, loses nothing, and keeps the order of those that are pushed', () => {
+  fc.assert(
+    fc.property(anyPlan, fc.array(fc.nat({ max: 30 })), anyArrangement, (p, picks, arrangement) => {
+      const chosen = new Set(picks.flatMap((pick) => p.channels[pick]?.id ?? []));
+      const moves = previewArrangement(p, chosen, arrangement, RANGE);
+      if (!moves.ok) return;
+      if (moves.value.length === 0) return;
+      const result = applyEdit(p, { name: 'arrange', how: arrangement.how, moves: moves.value });
+      expect(result.ok).toBe(true);
+      if (!result.ok) return;
+      const order = (channels: Plan['channels'], which: (id: ChannelId) => boolean) =>
+        channels.map((c) => c.id).filter(which);
+      expect(new Set(order(result.value.channels, () => true))).toEqual(
+        new Set(order(p.channels, () => true)),
+      );
+      if (arrangement.how === 'move') {
+        const others = (one: ChannelId) => !chosen.has(one);
+        expect(order(result.value.channels, others)).toEqual(order(p.channels, others));
+        const own = (one: ChannelId) => chosen.has(one);
+        expect(order(result.value.channels, own)).toEqual(order(p.channels, own));
+      }
+    }),
+    { numRuns: 500 },
+  );
+});
