@@ -135,6 +135,23 @@ test('a new plan is made for a radio under another of its names; an empty one sa
   expect(await page.$eval('[role=grid]', (grid) => grid.getAttribute('aria-rowcount'))).toBe('2');
 });
 
+test('a plan is duplicated, removed and brought back', async () => {
+  const page = at.page();
+  await page.goto(at.world().url);
+  const first = await textOf(page, '[aria-label=Plans] b');
+  await press(page, `Duplicate ${first}`);
+  await sees(page, '[aria-label=Plans]', `${first}, copy`);
+  await press(page, `Remove ${first}, copy`);
+  await sees(page, '[aria-label="Removed plans"]', `${first}, copy`);
+  expect(await textOf(page, '[aria-label=Plans]')).not.toContain(', copy');
+  await press(page, `Bring back ${first}, copy`);
+  await sees(page, '[aria-label=Plans]', `${first}, copy`);
+  await until(
+    'the list of removed ones to go',
+    async () => (await page.$('[aria-label="Removed plans"]')) === null,
+  );
+});
+
 test.each([1024, 1280, 2560])(
   'at %d pixels nothing scrolls sideways and every column is there',
   async (width) => {

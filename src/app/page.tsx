@@ -6,5 +6,6 @@ export const metadata: Metadata = { title: 'Plans' };
 export const dynamic = 'force-dynamic';
 
 export default async function Page() {
-  return <PlansScreen plans={await listPlans()} />;
+  const [plans, removed] = await Promise.all([listPlans(), listPlans({ removed: true })]);
+  return <PlansScreen plans={plans} removed={removed.map(({ id, name }) => ({ id, name }))} />;
 }

@@ -17,6 +17,8 @@ export const plans = pgTable('plans', {
   redoHead: integer('redo_head'),
   createdAt: instant('created_at').notNull().defaultNow(),
   updatedAt: instant('updated_at').notNull().defaultNow(),
+  /** When it was put away; its document and log stay, so that it can be brought back. */
+  removedAt: instant('removed_at'),
 });
 
 /**

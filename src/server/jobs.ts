@@ -3,6 +3,7 @@ import { contentToWrite } from '../core/check';
 import { compareImages, encodeImage, type ImageComparison } from '../core/image';
 import type { LinkEvent, RadioState } from '../core/link';
 import { modelById, type Model } from '../core/models';
+import type { Plan } from '../core/plan';
 import { jobs } from '../db';
 import { reading, writing } from './database';
 import { getPlan } from './plans';
@@ -138,7 +139,7 @@ export async function startJob(request: JobRequest): Promise<Job> {
     state: 'running',
     message: job.message,
   });
-  carryOut(request, job, found.port, found.model, stop.signal).catch((error: unknown) => {
+  carryOut(request, plan?.plan, job, found.port, found.model, stop.signal).catch((error: unknown) => {
     // The end itself could not be written down: the port must be free all the same.
     console.error(error);
     freePort(found.port);
@@ -147,8 +148,10 @@ export async function startJob(request: JobRequest): Promise<Job> {
   return { ...job };
 }
 
+/** `plan` is the one that the person agreed to; what is typed meanwhile is for the next write. */
 async function carryOut(
   request: JobRequest,
+  plan: Plan | undefined,
   job: Job,
   port: Port,
   model: Model,
@@ -158,7 +161,7 @@ async function carryOut(
   let state: Job['state'] = 'done';
   try {
     if (request.kind === 'read') await read(job, port, model, signal);
-    else if (request.kind === 'write') await write(request.planId, job, port, model, signal);
+    else if (request.kind === 'write') await write(plan!, job, port, model, signal);
     else await restore(request.copyId, job, port, model, signal);
   } catch (error) {
     if (error instanceof PassFailed) state = await passFailed(job, error.end, signal.aborted);
@@ -267,8 +270,7 @@ async function writeAndReadBack(
     );
 }
 
-async function write(planId: string, job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
-  const { plan } = await getPlan(planId);
+async function write(plan: Plan, job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
   const content = contentToWrite(plan, model);
   const before = await pass(
     job,

@@ -6,7 +6,17 @@ import { sql } from 'drizzle-orm';
 import { applyEdit, type ChannelId, type Edit, type Plan } from '../core/plan';
 import { channel, id } from '../core/samples.test.kit';
 import { openDatabase } from '../db';
-import { createPlan, editPlan, getPlan, listPlans, planLog, stepBack } from './plans';
+import {
+  createPlan,
+  duplicatePlan,
+  editPlan,
+  getPlan,
+  hasNoPlans,
+  listPlans,
+  planLog,
+  setRemoved,
+  stepBack,
+} from './plans';
 import { planFromCopy, sealCopy, seeRadio, getCopy, listCopies } from './radios';
 import { ternP2 } from '../core/models/tern-p2';
 import { newMemory, UNITS } from '../sim/bench/units';
@@ -152,6 +162,41 @@ test('plans are listed, the last changed first', async () => {
     receive: [145_537_500],
     model: 'Larkmoor Tern P2',
   });
+});
+
+test('a removed plan is out of the list and takes no edit; brought back it has all that it had, undo included', async () => {
+  const planId = await make();
+  await editPlan(planId, 1, place(0));
+  const before = await getPlan(planId);
+  expect(await setRemoved(planId, true)).toEqual({ id: planId, name: 'Test' });
+  expect((await listPlans()).map((row) => row.id)).not.toContain(planId);
+  expect((await listPlans({ removed: true }))[0]!.id).toBe(planId);
+  await expect(editPlan(planId, 2, rename(0, 'Late'))).rejects.toMatchObject({
+    status: 410,
+    detail: expect.stringContaining('Bring it back'),
+  });
+  await expect(getPlan(planId)).rejects.toMatchObject({ status: 410 });
+  expect(await hasNoPlans()).toBe(false);
+  await setRemoved(planId, false);
+  expect(await getPlan(planId)).toEqual(before);
+  expect((await listPlans({ removed: true })).map((row) => row.id)).not.toContain(planId);
+  await expect(setRemoved('pl_nothing', true)).rejects.toMatchObject({ status: 404 });
+});
+
+test('a duplicate holds the same channels under a name of its own, and goes its own way', async () => {
+  const planId = await make();
+  await editPlan(planId, 1, place(0));
+  const copy = await duplicatePlan(planId);
+  expect(copy).toMatchObject({ revision: 1, undo: null, plan: { name: 'Test, copy', owner } });
+  expect(copy.plan.channels).toEqual((await getPlan(planId)).plan.channels);
+  expect((await duplicatePlan(copy.plan.id)).plan.name).toBe('Test, copy 2');
+  await editPlan(copy.plan.id, 1, rename(0, 'Other'));
+  expect(await names(planId)).toEqual(['Station 0']);
+  const long = 'A very long name of a plan, as long as any name may ever be';
+  await editPlan(planId, 2, { name: 'describe', set: { name: long } });
+  expect((await duplicatePlan(planId)).plan.name).toBe(
+    'A very long name of a plan, as long as any name ma, copy',
+  );
 });
 
 describe('sealed copies', () => {

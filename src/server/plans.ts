@@ -1,4 +1,4 @@
-import { and, count, desc, eq, gt, lt } from 'drizzle-orm';
+import { and, count, desc, eq, gt, isNotNull, isNull, lt } from 'drizzle-orm';
 import { check, contentToWrite } from '../core/check';
 import { fit } from '../core/fit';
 import { modelById, type Model } from '../core/models';
@@ -37,9 +37,14 @@ export interface ChangeAnswer {
   plan?: Plan;
 }
 
-export async function listPlans() {
+/** The plans, the last changed first; with `removed` those that were removed, the last removed first. */
+export async function listPlans({ removed = false } = {}) {
   const database = await reading();
-  const rows = await database.select().from(plans).orderBy(desc(plans.updatedAt));
+  const rows = await database
+    .select()
+    .from(plans)
+    .where(removed ? isNotNull(plans.removedAt) : isNull(plans.removedAt))
+    .orderBy(desc(removed ? plans.removedAt : plans.updatedAt));
   return rows.map((row) => {
     const model = modelById(row.modelId);
     return {
@@ -83,6 +88,31 @@ export async function createPlan(
   return { plan, revision: 1, undo: null, redo: null };
 }
 
+/** A new plan with all that another holds; its log begins anew. Channels keep their ids, so that the two can be compared. */
+export async function duplicatePlan(id: string): Promise<KeptPlan> {
+  const { plan } = await getPlan(id);
+  const taken = new Set((await listPlans()).map(({ name }) => name));
+  const base = plan.name
+    .replace(/, copy( \d+)?$/, '')
+    .slice(0, 50)
+    .trimEnd();
+  let name = `${base}, copy`;
+  for (let n = 2; taken.has(name); n++) name = `${base}, copy ${n}`;
+  return createPlan({ name, modelId: plan.modelId, owner: plan.owner }, plan);
+}
+
+/** Puts a plan away, or brings it back. Nothing of it is deleted; doing it again changes nothing. */
+export async function setRemoved(id: string, removed: boolean): Promise<{ id: string; name: string }> {
+  const database = await writing();
+  const [row] = await database
+    .update(plans)
+    .set({ removedAt: removed ? new Date() : null })
+    .where(eq(plans.id, id))
+    .returning({ id: plans.id, name: plans.name });
+  if (!row) throw notFound(`plan ${id}`);
+  return row;
+}
+
 async function labelOf(database: Database, planId: string, revision: number | null): Promise<string | null> {
   if (revision === null) return null;
   const [row] = await database
@@ -98,6 +128,13 @@ async function wantRow(database: Database, id: string, lock: boolean): Promise<R
   const query = database.select().from(plans).where(eq(plans.id, id));
   const [row] = await (lock ? query.for('update') : query);
   if (!row) throw notFound(`plan ${id}`);
+  if (row.removedAt)
+    throw new Problem(
+      410,
+      'plan-removed',
+      'This plan was removed',
+      `“${row.name}” was removed. Bring it back on the Plans page, then go on.`,
+    );
   return row;
 }
 

@@ -9,19 +9,25 @@ const KINDS: Record<ButtonKind, string> = {
   quiet: 'border border-transparent hover:bg-sunk',
 };
 
-/** A button; `strong` for the one thing that a screen is for. */
+type ButtonSize = 'usual' | 'small' | 'icon';
+
+const SIZES: Record<ButtonSize, string> = { usual: 'h-8 px-3', small: 'h-7 px-2', icon: 'size-8' };
+
+/** A button; `strong` for the one thing that a screen is for. `icon` wants an `aria-label`. */
 export function Button({
   kind = 'plain',
+  size = 'usual',
   className,
   ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: ButtonKind }) {
+}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: ButtonKind; size?: ButtonSize }) {
   return (
     <button
       type="button"
       className={clsx(
-        'inline-flex h-8 items-center justify-center gap-1.5 whitespace-nowrap rounded-md px-3 text-[13px] font-medium',
+        'inline-flex items-center justify-center gap-1.5 whitespace-nowrap rounded-md text-[13px] font-medium',
         'disabled:cursor-not-allowed disabled:border-line disabled:bg-transparent disabled:text-soft',
         KINDS[kind],
+        SIZES[size],
         className,
       )}
       {...rest}

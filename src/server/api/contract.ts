@@ -109,7 +109,8 @@ export const api = {
       models: z.array(z.looseObject({ id: z.string(), name: z.string(), maker: z.string() })),
     }),
   }),
-  plans: operation('GET', '/api/plans', 'All plans, the last changed first', {
+  plans: operation('GET', '/api/plans', 'All plans, the last changed first; or those that were removed', {
+    query: z.object({ removed: z.stringbool().default(false) }),
     response: z.object({
       plans: z.array(z.looseObject({ id: z.string(), name: z.string(), revision: z.int() })),
     }),
@@ -123,7 +124,23 @@ export const api = {
   plan: operation('GET', '/api/plans/{id}', 'A plan with its revision', {
     params: planParams,
     response: keptPlan,
-    problems: [404],
+    problems: [404, 410],
+  }),
+  removePlan: operation('DELETE', '/api/plans/{id}', 'Removes a plan; it can be brought back', {
+    params: planParams,
+    response: z.object({ id: z.string(), name: z.string() }),
+    problems: [404, 507],
+  }),
+  recoverPlan: operation('POST', '/api/plans/{id}/recover', 'Brings a removed plan back, with its log', {
+    params: planParams,
+    response: z.object({ id: z.string(), name: z.string() }),
+    problems: [404, 507],
+  }),
+  duplicatePlan: operation('POST', '/api/plans/{id}/duplicate', 'Makes a plan like this one', {
+    params: planParams,
+    status: 201,
+    response: keptPlan,
+    problems: [404, 410, 507],
   }),
   edits: operation('GET', '/api/plans/{id}/edits', 'The log of a plan, newest first', {
     params: planParams,
@@ -136,7 +153,7 @@ export const api = {
         z.looseObject({ revision: z.int(), kind: z.string(), label: z.string(), at: z.string() }),
       ),
     }),
-    problems: [404],
+    problems: [404, 410],
   }),
   edit: operation(
     'POST',
@@ -146,30 +163,30 @@ export const api = {
       params: planParams,
       body: z.strictObject({ base: revisionNumber, edit: editSchema }),
       response: changeAnswer,
-      problems: [404, 409, 422, 507],
+      problems: [404, 409, 410, 422, 507],
     },
   ),
   undo: operation('POST', '/api/plans/{id}/undo', 'Takes the last edit back', {
     params: planParams,
     response: changeAnswer,
-    problems: [404, 409, 507],
+    problems: [404, 409, 410, 507],
   }),
   redo: operation('POST', '/api/plans/{id}/redo', 'Takes the last undo back', {
     params: planParams,
     response: changeAnswer,
-    problems: [404, 409, 507],
+    problems: [404, 409, 410, 507],
   }),
   fit: operation('GET', '/api/plans/{id}/fit', 'The plan worked out for a model', {
     params: planParams,
     query: modelQuery,
     response: z.object({ revision: z.int(), fit: z.looseObject({ modelId: z.string() }) }),
-    problems: [404, 422],
+    problems: [404, 410, 422],
   }),
   check: operation('GET', '/api/plans/{id}/check', 'What Check finds: stops, cautions, hints', {
     params: planParams,
     query: modelQuery,
     response: z.object({ revision: z.int(), findings, heldBack: z.array(z.unknown()) }),
-    problems: [404, 422],
+    problems: [404, 410, 422],
   }),
   export: operation(
     'GET',
@@ -179,7 +196,7 @@ export const api = {
       params: planParams,
       query: z.object({ as: z.enum(['json', 'csv']).default('json') }),
       response: 'application/octet-stream',
-      problems: [404],
+      problems: [404, 410],
     },
   ),
   directories: operation('GET', '/api/directories', 'The directories that can be searched', {
@@ -209,7 +226,7 @@ export const api = {
         skipped: z.array(z.string()),
         beyond: z.int(),
       }),
-      problems: [404, 422, 502, 504],
+      problems: [404, 410, 422, 502, 504],
     },
   ),
   radios: operation('GET', '/api/radios', 'The bench: ports, and every radio that has been on one', {
@@ -231,7 +248,7 @@ export const api = {
       params: serialParams,
       query: z.object({ plan: planIdSchema }),
       response: z.looseObject({ serial: z.string(), planRevision: z.int() }),
-      problems: [404],
+      problems: [404, 410],
     },
   ),
   copyImage: operation('GET', '/api/copies/{id}/image', 'The bytes of a sealed copy', {
@@ -261,7 +278,7 @@ export const api = {
     ]),
     status: 202,
     response: job,
-    problems: [404, 409, 422, 507],
+    problems: [404, 409, 410, 422, 507],
   }),
   job: operation('GET', '/api/jobs/{id}', 'A job with its progress', {
     params: jobParams,

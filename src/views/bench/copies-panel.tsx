@@ -62,7 +62,7 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
                 <span>Write it back to {radio.serial}?</span>
                 <Button
                   kind="strong"
-                  className="h-7"
+                  size="small"
                   autoFocus
                   onClick={() => {
                     setAsking(null);
@@ -71,13 +71,13 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
                 >
                   Restore it
                 </Button>
-                <Button className="h-7" onClick={() => setAsking(null)}>
+                <Button size="small" onClick={() => setAsking(null)}>
                   Not now
                 </Button>
               </>
             ) : (
               <>
-                <Button kind="quiet" className="h-7 px-2" onClick={() => void makePlan(copy)}>
+                <Button kind="quiet" size="small" onClick={() => void makePlan(copy)}>
                   Make a plan of it
                 </Button>
                 <a
@@ -89,7 +89,7 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
                 </a>
                 <Button
                   kind="quiet"
-                  className="h-7 px-2"
+                  size="small"
                   disabled={radio.port === null || busy}
                   onClick={() => setAsking(copy.id)}
                 >

@@ -55,7 +55,7 @@ export function JobPanel({
             >
               <div className="h-full bg-ink" style={{ width: `${percent}%` }} />
             </div>
-            <Button className="h-7" onClick={onStop}>
+            <Button size="small" onClick={onStop}>
               Stop
             </Button>
           </div>
@@ -70,7 +70,7 @@ export function JobPanel({
           <p role={bad ? 'alert' : 'status'}>
             <b className="font-semibold">{ENDED[job.state as keyof typeof ENDED]}.</b> {job.message}
           </p>
-          <Button kind="quiet" className="h-7" onClick={onDismiss}>
+          <Button kind="quiet" size="small" onClick={onDismiss}>
             All right
           </Button>
         </div>

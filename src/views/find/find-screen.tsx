@@ -227,7 +227,7 @@ function Find({ plans, planId }: { plans: PlanName[]; planId: string | null }) {
               <div className="flex shrink-0 items-center justify-between text-[13px]">
                 <b className="font-semibold">{chosen.size} chosen</b>
                 {chosen.size > 0 && (
-                  <Button kind="quiet" className="h-7" onClick={() => setChosen(new Set())}>
+                  <Button kind="quiet" size="small" onClick={() => setChosen(new Set())}>
                     Choose none
                   </Button>
                 )}

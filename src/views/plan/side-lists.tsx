@@ -124,7 +124,7 @@ function CheckList({ hand, active, onSelect, onMend }: Omit<Props, 'tab' | 'onTa
           </button>
           <p className="pt-0.5 pl-5 text-soft">{finding.text}</p>
           {finding.mend && (
-            <Button className="mt-1 ml-5 h-7" onClick={() => onMend(finding.mend!.edit)}>
+            <Button size="small" className="mt-1 ml-5" onClick={() => onMend(finding.mend!.edit)}>
               {finding.mend.label}
             </Button>
           )}

@@ -37,18 +37,19 @@ export function TableBar({
         className="h-7 w-40 max-[1100px]:w-28 rounded-md border border-line-strong bg-sheet px-2 text-[13px] placeholder:text-soft"
       />
       <span className="mx-1 h-5 w-px bg-line max-[1100px]:hidden" aria-hidden />
-      <Button kind="quiet" className="h-7 px-2" disabled={none} onClick={actions.listenOnly}>
+      <Button kind="quiet" size="small" disabled={none} onClick={actions.listenOnly}>
         Listen only
       </Button>
-      <Button kind="quiet" className="h-7 px-2" disabled={none} onClick={actions.toggleScan}>
+      <Button kind="quiet" size="small" disabled={none} onClick={actions.toggleScan}>
         Scan or skip
       </Button>
-      <Button kind="quiet" className="h-7 px-2" disabled={none} onClick={actions.remove}>
+      <Button kind="quiet" size="small" disabled={none} onClick={actions.remove}>
         Remove
       </Button>
       <Button
         kind="quiet"
-        className="h-7 px-2 aria-expanded:bg-sunk"
+        size="small"
+        className="aria-expanded:bg-sunk"
         aria-expanded={arranging}
         disabled={hand.plan.channels.length === 0}
         onClick={onArrange}

@@ -1,9 +1,11 @@
 'use client';
 
+import { Copy, Trash2 } from 'lucide-react';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { rulers } from '@/core/radio';
-import { Button } from '@/ui';
+import { ask, Button, sentenceOf, Trouble } from '@/ui';
 import { NewPlan } from './new-plan';
 
 export interface PlanRow {
@@ -21,7 +23,7 @@ export interface PlanRow {
 function MiniStrip({ receive }: { receive: number[] }) {
   const drawn = useMemo(() => rulers(receive, 'orrin'), [receive]);
   return (
-    <span className="flex h-7 gap-1.5" aria-hidden>
+    <span className="flex h-7 gap-1.5 max-[700px]:hidden" aria-hidden>
       {drawn.map((ruler) => (
         <span
           key={ruler.name}
@@ -43,15 +45,34 @@ function MiniStrip({ receive }: { receive: number[] }) {
   );
 }
 
-/** All plans, and the way to a new one. */
-export function PlansScreen({ plans }: { plans: PlanRow[] }) {
+/** All plans, and the way to a new one. `removed` can be brought back. */
+export function PlansScreen({
+  plans,
+  removed,
+}: {
+  plans: PlanRow[];
+  removed: { id: string; name: string }[];
+}) {
+  const router = useRouter();
   const [making, setMaking] = useState(plans.length === 0);
+  const [trouble, setTrouble] = useState('');
+  const [said, setSaid] = useState('');
   const [time, setTime] = useState<Intl.DateTimeFormat | null>(null);
   // The browser's language is known in the browser only.
   useEffect(
     () => setTime(new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' })),
     [],
   );
+  const carryOut = async (done: string, path: string, method: 'POST' | 'DELETE') => {
+    try {
+      await ask(`/api/plans/${path}`, method);
+      setTrouble('');
+      setSaid(done);
+      router.refresh();
+    } catch (error) {
+      setTrouble(sentenceOf(error));
+    }
+  };
   return (
     <main className="h-full overflow-y-auto px-8 py-6">
       <div className="mx-auto max-w-4xl">
@@ -68,12 +89,13 @@ export function PlansScreen({ plans }: { plans: PlanRow[] }) {
           the Bench.
         </p>
         {making && <NewPlan first={plans.length === 0} onClose={() => setMaking(false)} />}
+        {trouble && <Trouble className="mb-4">{trouble}</Trouble>}
         <ul aria-label="Plans" className="divide-y divide-line border-y border-line">
           {plans.map((plan) => (
-            <li key={plan.id}>
+            <li key={plan.id} className="flex items-center gap-1 hover:bg-sheet">
               <Link
                 href={`/plans/${plan.id}`}
-                className="grid grid-cols-[minmax(0,1.2fr)_minmax(0,1.6fr)_auto] items-center gap-8 px-2 py-4 hover:bg-sheet"
+                className="grid min-w-0 flex-1 grid-cols-[minmax(0,1.2fr)_minmax(0,1.6fr)_auto] items-center gap-8 px-2 py-4 max-[700px]:grid-cols-[minmax(0,1fr)_auto]"
               >
                 <span>
                   <b className="block truncate text-[16px] font-semibold">{plan.name}</b>
@@ -87,9 +109,57 @@ export function PlansScreen({ plans }: { plans: PlanRow[] }) {
                   </span>
                 </span>
               </Link>
+              <Button
+                kind="quiet"
+                size="icon"
+                aria-label={`Duplicate ${plan.name}`}
+                title="Duplicate"
+                onClick={() =>
+                  carryOut(`There is a copy of “${plan.name}” now.`, `${plan.id}/duplicate`, 'POST')
+                }
+              >
+                <Copy size={15} aria-hidden />
+              </Button>
+              <Button
+                kind="quiet"
+                size="icon"
+                aria-label={`Remove ${plan.name}`}
+                title="Remove; it can be brought back"
+                onClick={() =>
+                  carryOut(
+                    `“${plan.name}” was removed; it stands below and can be brought back.`,
+                    plan.id,
+                    'DELETE',
+                  )
+                }
+              >
+                <Trash2 size={15} aria-hidden />
+              </Button>
             </li>
           ))}
         </ul>
+        <p role="status" className="min-h-9 py-2 text-[13px] text-soft">
+          {said}
+        </p>
+        {removed.length > 0 && (
+          <section aria-label="Removed plans">
+            <h2 className="pb-1 text-[13px] font-semibold">Removed</h2>
+            <ul className="divide-y divide-line border-y border-line">
+              {removed.map(({ id, name }) => (
+                <li key={id} className="flex items-center justify-between gap-4 px-2 py-1.5 text-[13px]">
+                  <span className="truncate text-soft">{name}</span>
+                  <Button
+                    size="small"
+                    aria-label={`Bring back ${name}`}
+                    onClick={() => carryOut(`“${name}” is back.`, `${id}/recover`, 'POST')}
+                  >
+                    Bring back
+                  </Button>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
       </div>
     </main>
   );

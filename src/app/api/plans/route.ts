@@ -1,6 +1,6 @@
 import { api, createPlan, listPlans, route } from '@/server';
 
-export const GET = route(api.plans, async () => ({ plans: await listPlans() }));
+export const GET = route(api.plans, async ({ query }) => ({ plans: await listPlans(query) }));
 
 export const POST = route(api.createPlan, ({ body }) =>
   createPlan({

@@ -8,7 +8,7 @@ async function load(params: Promise<{ id: string }>): Promise<KeptPlan> {
   try {
     return await getPlan(id);
   } catch (error) {
-    if (error instanceof Problem && error.status === 404) notFound();
+    if (error instanceof Problem && [404, 410].includes(error.status)) notFound();
     throw error;
   }
 }
