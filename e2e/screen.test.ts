@@ -1,4 +1,4 @@
-import { kept, pause, press, sees, textOf, type, until, onPlanPage } from './harness';
+import { PLAN, cell, kept, pause, press, sees, textOf, type, until, onPlanPage } from './harness';
 
 /** What stands around the table: everything by name, shortcuts, the band strip as a control, history, owner, widths. */
 
@@ -96,6 +96,46 @@ test('what was done stands in the history, newest first, undone steps too', asyn
   );
 });
 
+test('findings that are mended alike are mended in one stroke, and undone in one', async () => {
+  const page = at.page();
+  await sees(page, '[aria-label=Findings]', 'Make it listen onlyAll 6');
+  await press(page, 'Make it listen only: all 6');
+  await kept(page);
+  const weather = async () =>
+    (await at.channels()).filter(({ rx }) => rx > 162_000_000 && rx < 163_000_000).map(({ tx }) => tx);
+  expect(await weather()).toEqual([null, null, null, null, null, null]);
+  await press(page, 'Undo');
+  await until('six that send', async () => (await weather()).every((tx) => tx !== null));
+});
+
+test('an abbreviation of this plan’s own changes what the radio will show, and can be taken back', async () => {
+  const page = at.page();
+  await press(page, 'Fit 28');
+  await press(page, 'Change the abbreviations');
+  await page.waitForSelector('form[aria-label=Abbreviations]');
+  await press(page, 'Add');
+  await until('the new row', async () =>
+    page.evaluate(() => document.activeElement?.getAttribute('aria-label')?.startsWith('Word')),
+  );
+  await page.keyboard.type('Ullsmere');
+  // not complete yet: it says so, and cannot be used
+  await sees(page, 'form[aria-label=Abbreviations]', 'The short form of “Ullsmere” is empty.');
+  await keys('Tab');
+  await page.keyboard.type('UM');
+  await sees(
+    page,
+    'form[aria-label=Abbreviations]',
+    '1 name on the Tern P2 will read otherwise: ULL HL → UM HL.',
+  );
+  await press(page, 'Use these');
+  await kept(page);
+  await sees(page, await cell(page, 3, 'name'), 'UM HL');
+  await press(page, 'Undo');
+  await until('the usual one', async () =>
+    (await textOf(page, await cell(page, 3, 'name'))).includes('ULL HL'),
+  );
+});
+
 test('guarding strictly makes cautions of the licence stops; the plan’s name is changed where it stands', async () => {
   const page = at.page();
   const check = () =>
@@ -152,6 +192,31 @@ test('a plan is duplicated, removed and brought back', async () => {
   );
 });
 
+test('distances are in miles where somebody wants them so, and stay so; a locator is a place', async () => {
+  const page = at.page();
+  await page.goto(`${at.world().url}/find?plan=${PLAN}`);
+  await page.waitForSelector('datalist option');
+  await page.select('form[aria-label="Search the Relay Register"] select', 'mi');
+  // 40 km are 24.85 miles
+  expect(await page.$eval('input[inputmode=decimal]', (field) => field.value)).toBe('25');
+  await page.click('input[list=places]', { count: 3 });
+  await page.keyboard.type('HO52bb');
+  await keys('Enter');
+  await page.waitForSelector('tbody tr');
+  const distances = await page.$$eval('tbody td:nth-child(2)', (all) =>
+    all.map((td) => td.textContent ?? ''),
+  );
+  expect(distances.every((text) => / mi$/.test(text))).toBe(true);
+  expect(Number.parseFloat(distances.at(-1)!)).toBeLessThanOrEqual(25);
+  expect(Number.parseFloat(distances.at(-1)!)).toBeGreaterThan(20);
+  await page.reload();
+  await page.waitForSelector('form[aria-label="Search the Relay Register"] select');
+  expect(await page.$eval('form[aria-label="Search the Relay Register"] select', (one) => one.value)).toBe(
+    'mi',
+  );
+  await page.deleteCookie({ name: 'veridon-distance' });
+});
+
 test.each([1024, 1280, 2560])(
   'at %d pixels nothing scrolls sideways and every column is there',
   async (width) => {
@@ -171,5 +236,20 @@ test.each([1024, 1280, 2560])(
     }));
     expect(sideways).toBe(false);
     expect(right).toBeLessThanOrEqual(inner + 1);
+  },
+);
+
+test.each(['plans/' + PLAN, 'find?plan=' + PLAN, 'bench?plan=' + PLAN, ''])(
+  'at 480 pixels /%s is not broken: nothing lies beside the page, and its name is there to read',
+  async (path) => {
+    const page = at.page();
+    await page.setViewport({ width: 480, height: 800 });
+    await page.goto(`${at.world().url}/${path}`);
+    await page.waitForSelector('h1');
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(480);
+    const name = await page.$eval('h1', (head) => head.getBoundingClientRect().toJSON() as DOMRect);
+    expect(name.width).toBeGreaterThan(40);
+    expect(name.right).toBeLessThanOrEqual(480);
+    await page.setViewport({ width: 1280, height: 800 });
   },
 );

@@ -5,12 +5,12 @@ import './globals.css';
 import type { Metadata } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
-import { readTheme, Shell, THEME_COOKIE } from '@/views/shell';
+import { Shell, themePreference } from '@/views/shell';
 
 export const metadata: Metadata = { title: { default: 'Veridon', template: '%s · Veridon' } };
 
 export default async function Layout({ children }: { children: ReactNode }) {
-  const theme = readTheme((await cookies()).get(THEME_COOKIE)?.value);
+  const theme = themePreference.read((await cookies()).get(themePreference.cookie)?.value);
   return (
     <html lang="en" data-theme={theme}>
       <body>

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
+import { cookies } from 'next/headers';
 import { listPlans } from '@/server';
-import { FindScreen } from '@/views/find';
+import { distancePreference, FindScreen } from '@/views/find';
 
 export const metadata: Metadata = { title: 'Find stations' };
 
@@ -12,5 +13,6 @@ export default async function Page({
   const plans = (await listPlans()).map(({ id, name }) => ({ id, name }));
   const { plan } = await searchParams;
   const chosen = plans.find(({ id }) => id === plan) ?? plans[0];
-  return <FindScreen key={chosen?.id} plans={plans} planId={chosen?.id ?? null} />;
+  const unit = distancePreference.read((await cookies()).get(distancePreference.cookie)?.value);
+  return <FindScreen key={chosen?.id} plans={plans} planId={chosen?.id ?? null} unit={unit} />;
 }

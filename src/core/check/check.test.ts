@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { anyPlan, channel, id, plan } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
 import { applyEdit, type Channel, type ChannelFields, type Plan } from '../plan';
-import { check, contentToWrite, RULES, SEVERITIES } from '.';
+import { check, contentToWrite, mendTogether, RULES, SEVERITIES } from '.';
 
 const found = (p: Plan, rule: string) => check(p, ternP2).filter((finding) => finding.rule === rule);
 const one = (rx: number, fields: Partial<ChannelFields> = {}, slot = 1) =>
@@ -126,5 +126,29 @@ describe('what is written', () => {
       }),
       { numRuns: 200 },
     );
+  });
+});
+
+describe('mending together', () => {
+  const weather = [162_400_000, 162_425_000, 162_450_000].map((rx, n) => channel(n + 1, rx));
+  test('what is mended alike is mended by one edit', () => {
+    const p = plan([...weather, channel(9, 145_500_000, { access: tone(884) })]);
+    const findings = check(p, ternP2);
+    const all = mendTogether(
+      findings,
+      findings.find(({ rule }) => rule === 'out-of-range')!,
+    );
+    expect(all?.count).toBe(3);
+    const mended = applyEdit(p, all!.edit);
+    if (!mended.ok) throw new Error(mended.reason);
+    expect(mended.value.channels.map((c) => c.tx)).toEqual([null, null, null, 145_500_000]);
+    expect(check(mended.value, ternP2).map(({ rule }) => rule)).not.toContain('out-of-range');
+  });
+  test('of one alone, or where each would be mended otherwise, there is nothing to join', () => {
+    const p = plan([
+      channel(1, 145_500_000, { access: tone(884) }),
+      channel(2, 145_525_000, { access: tone(1034) }),
+    ]);
+    for (const finding of check(p, ternP2)) expect(mendTogether(check(p, ternP2), finding)).toBeUndefined();
   });
 });

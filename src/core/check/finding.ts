@@ -65,3 +65,23 @@ export function setMend(
 ): Mend {
   return { label, edit: { name: 'change', changes: [{ id: channel.id, set }] } };
 }
+
+/**
+ * One edit that mends all findings alike: those of the same rule whose mend says the same. Undefined where there is only
+ * one, or where the mends are not plain changes of fields and so cannot be joined.
+ *
+ * @example mendTogether(findings, first) // { count: 6, edit: six channels to listen only }
+ */
+export function mendTogether(
+  findings: readonly Finding[],
+  like: Finding,
+): { count: number; edit: Edit } | undefined {
+  const changes = new Map<ChannelId, Extract<Edit, { name: 'change' }>['changes'][number]>();
+  for (const { rule, mend } of findings) {
+    if (rule !== like.rule || mend?.label !== like.mend?.label) continue;
+    if (mend?.edit.name !== 'change') return undefined;
+    for (const change of mend.edit.changes) changes.set(change.id, change);
+  }
+  if (changes.size < 2) return undefined;
+  return { count: changes.size, edit: { name: 'change', changes: [...changes.values()] } };
+}

@@ -103,6 +103,7 @@ test('candidates come nearest first, with bearing, and know what the plan has', 
 
 test('a place in degrees', () => {
   expect(parsePoint('52.06, -29.84')).toEqual({ ok: true, value: { lat: 52.06, lon: -29.84 } });
+  expect(parsePoint('ho52')).toEqual({ ok: true, value: { lat: 52.5, lon: -29 } });
   expect(parsePoint('Ketterby')).toMatchObject({ ok: false });
   expect(parsePoint('95, 0')).toMatchObject({ ok: false });
 });

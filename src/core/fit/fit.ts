@@ -1,6 +1,15 @@
 import { formatFrequency, formatPower } from '../radio';
 import type { FittedChannel, Model } from '../models';
-import { fitName, tellApart, type Channel, type ChannelId, type FittedName, type Plan } from '../plan';
+import {
+  abbreviationsOf,
+  fitName,
+  tellApart,
+  type Abbreviations,
+  type Channel,
+  type ChannelId,
+  type FittedName,
+  type Plan,
+} from '../plan';
 import { canSend, obstacles, type Obstacle } from './obstacle';
 
 /** Something that a model holds otherwise than the plan says. */
@@ -38,14 +47,15 @@ const HOW: Record<FittedName['how'], string> = {
   cut: 'cut to',
 };
 
-/** The names that the model's display will show, in the order of the channels. */
+/** The names that the model's display will show, in the order of the channels, with the short forms of their plan. */
 export function fitNames(
   channels: readonly Pick<Channel, 'name' | 'fitted'>[],
   model: Model,
+  abbreviations: Abbreviations,
 ): { text: string; how: FittedName['how']; byHand: boolean }[] {
   const fitted = channels.map((channel) => {
     const hand = channel.fitted[model.id];
-    const name = fitName(hand ?? channel.name, model.names);
+    const name = fitName(hand ?? channel.name, model.names, abbreviations);
     return { ...name, byHand: hand !== undefined };
   });
   const apart = tellApart(fitted, model.names);
@@ -64,7 +74,7 @@ export function fit(plan: Plan, model: Model): Fit {
     if (inTheWay.length > 0) result.leftOut.push({ id: channel.id, obstacles: inTheWay });
     else held.push(channel);
   }
-  const names = fitNames(held, model);
+  const names = fitNames(held, model, abbreviationsOf(plan));
   for (const [index, channel] of held.entries()) {
     const name = names[index]!;
     const power = nearestPower(channel.power, model);

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { anyPlan, channel, id, plan } from '../samples.test.kit';
 import {
+  ABBREVIATIONS,
+  abbreviationsOf,
   applyEdit,
   editLabel,
   editSchema,
@@ -244,6 +246,38 @@ describe('placing', () => {
       ),
       { numRuns: 300 },
     );
+  });
+});
+
+describe('abbreviations', () => {
+  const own: Edit = { name: 'describe', set: { abbreviations: [['Ketterby', 'KY']] } };
+  test('a plan has the usual ones until it has its own; taken back it has the usual ones again', () => {
+    expect(abbreviationsOf(three)).toBe(ABBREVIATIONS);
+    const after = run(three, own);
+    expect(abbreviationsOf(after)).toEqual([['Ketterby', 'KY']]);
+    expect(editLabel(own, three)).toBe('Change the abbreviations');
+    expect(run(after, inverseOf(three, after))).toEqual(three);
+  });
+  test('plans and logs from before there were any are read as they were', () => {
+    const { abbreviations: _, ...old } = three;
+    expect(planSchema.parse(old)).toEqual(three);
+    const details = { name: 'Then', modelId: 'tern-p2', owner: three.owner };
+    const back = editSchema.parse({ name: 'restore', put: [], remove: [], details });
+    expect(run(run(three, own), back)).toMatchObject({ name: 'Then', abbreviations: [['Ketterby', 'KY']] });
+  });
+  test.each([
+    [
+      [
+        ['Hill', 'HL'],
+        ['hill', 'H'],
+      ],
+      'has a word twice',
+    ],
+    [[['Old Hill', 'OH']], 'is more than one word'],
+    [[['Hill', '']], 'is empty'],
+  ])('%j is refused: %s', (abbreviations, why) => {
+    const parsed = editSchema.safeParse({ name: 'describe', set: { abbreviations } });
+    expect(parsed.error?.issues[0]?.message).toBe(why);
   });
 });
 

@@ -11,6 +11,7 @@ import {
   type ChannelFields,
 } from './channel';
 import { channelIdSchema, type ChannelId } from './ids';
+import { abbreviationsSchema } from './names';
 import { detailsSchema, orderedChannels, ownerSchema, type Plan } from './plan';
 import { PLACEMENTS, previewPlacing } from './slots';
 
@@ -23,6 +24,8 @@ export const channelSetSchema = channelFieldsSchema
   .strict()
   .refine((set) => set.txFixed === undefined || set.tx !== undefined, 'has txFixed without tx');
 export type ChannelSet = z.infer<typeof channelSetSchema>;
+
+const describedSchema = detailsSchema.extend({ abbreviations: abbreviationsSchema.nullable() });
 
 /**
  * Every change of a plan, as a value. `applyEdit` runs it, `editLabel` says it in words, `inverseOf` undoes it.
@@ -62,7 +65,7 @@ export const editSchema = z.discriminatedUnion('name', [
   }),
   z.object({
     name: z.literal('describe'),
-    set: detailsSchema
+    set: describedSchema
       .extend({ owner: ownerSchema.partial() })
       .partial()
       .refine((set) => Object.keys(set).length > 0, 'sets nothing'),
@@ -71,7 +74,8 @@ export const editSchema = z.discriminatedUnion('name', [
     name: z.literal('restore'),
     put: z.array(channelSchema),
     remove: z.array(channelIdSchema),
-    details: detailsSchema.optional(),
+    // the oldest logs know no abbreviations
+    details: describedSchema.partial({ abbreviations: true }).optional(),
   }),
 ]);
 export type Edit = z.infer<typeof editSchema>;
@@ -176,7 +180,7 @@ function arrange(plan: Plan, moves: readonly { id: ChannelId; from: number; to: 
   );
 }
 
-const DETAILS = ['name', 'modelId', 'owner'] as const;
+const DETAILS = ['name', 'modelId', 'owner', 'abbreviations'] as const;
 
 /** The edit that leads from `after` back to `before`: found by comparing the two, so it fits every edit. */
 export function inverseOf(before: Plan, after: Plan): Edit {
@@ -185,8 +189,9 @@ export function inverseOf(before: Plan, after: Plan): Edit {
   const put = before.channels.filter((channel) => afterById.get(channel.id) !== channel);
   const gone = after.channels.filter((channel) => !beforeIds.has(channel.id)).map((channel) => channel.id);
   const changed = DETAILS.some((key) => before[key] !== after[key]);
-  const details = changed ? { name: before.name, modelId: before.modelId, owner: before.owner } : undefined;
-  return { name: 'restore', put, remove: gone, ...(details && { details }) };
+  if (!changed) return { name: 'restore', put, remove: gone };
+  const { name, modelId, owner, abbreviations } = before;
+  return { name: 'restore', put, remove: gone, details: { name, modelId, owner, abbreviations } };
 }
 
 /**
@@ -260,9 +265,8 @@ export function editLabel(edit: Edit, plan: Plan): string {
         ] + ` ${count(edit.moves.length)}`
       );
     case 'describe':
-      return edit.set.name !== undefined
-        ? `Rename the plan to “${edit.set.name}”`
-        : 'Change the plan’s details';
+      if (edit.set.name !== undefined) return `Rename the plan to “${edit.set.name}”`;
+      return edit.set.abbreviations === undefined ? 'Change the plan’s details' : 'Change the abbreviations';
     case 'restore':
       return `Restore ${count(edit.put.length + edit.remove.length)}`;
   }

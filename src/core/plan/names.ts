@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { fail, ok, type Result } from '../result';
 
 /** What a model's display can write. */
@@ -14,8 +15,28 @@ export interface FittedName {
   how: FittedHow;
 }
 
-/** Usual short forms, as word and short form; `fitName` takes another list in their place. */
-export const ABBREVIATIONS: readonly (readonly [string, string])[] = [
+/** A list of short forms, as word and short form; each word once, whatever its case. */
+export const abbreviationsSchema = z
+  .array(
+    z.tuple([
+      z
+        .string()
+        .trim()
+        .min(1, 'is empty')
+        .max(32, 'is longer than 32 characters')
+        .regex(/^\S+$/, 'is more than one word'),
+      z.string().trim().min(1, 'is empty').max(12, 'is longer than 12 characters'),
+    ]),
+  )
+  .max(500)
+  .refine(
+    (list) => new Set(list.map(([word]) => word.toLowerCase())).size === list.length,
+    'has a word twice',
+  );
+export type Abbreviations = readonly (readonly [string, string])[];
+
+/** The usual short forms, which a plan without a list of its own goes by. */
+export const ABBREVIATIONS: Abbreviations = [
   ['Calling', 'CL'],
   ['Channel', 'CH'],
   ['Cross', 'X'],
@@ -64,8 +85,6 @@ export function foldName(name: string, rules: NameRules): string {
   }
   return folded.replace(/ +/g, ' ').trim();
 }
-
-type Abbreviations = readonly (readonly [string, string])[];
 
 /**
  * What has been worked out for a display: names that were fitted, and the abbreviations in its letters. A plan's names are

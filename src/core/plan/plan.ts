@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { GRADES, REGIONS } from '../radio';
 import { channelSchema, type Channel } from './channel';
 import { planIdSchema, type ChannelId } from './ids';
+import { ABBREVIATIONS, abbreviationsSchema, type Abbreviations } from './names';
 
 /** Whose plan it is, and by which licence it is guarded. */
 export const ownerSchema = z.object({
@@ -26,6 +27,8 @@ export const detailsSchema = z.object({
 export const planSchema = detailsSchema.extend({
   format: z.literal(1),
   id: planIdSchema,
+  /** The short forms that names are fitted with; null for the usual ones. */
+  abbreviations: abbreviationsSchema.nullable().default(null),
   /** In slot order, a slot held by one channel at most. */
   channels: z.array(channelSchema).max(10_000),
 });
@@ -36,7 +39,12 @@ export type Plan = z.infer<typeof planSchema>;
 
 /** An empty plan. */
 export function newPlan(id: Plan['id'], details: PlanDetails): Plan {
-  return { format: 1, id, ...details, channels: [] };
+  return { format: 1, id, ...details, abbreviations: null, channels: [] };
+}
+
+/** The short forms that the plan's names are fitted with. */
+export function abbreviationsOf(plan: Pick<Plan, 'abbreviations'>): Abbreviations {
+  return plan.abbreviations ?? ABBREVIATIONS;
 }
 
 /** The channel with that id, or undefined. */

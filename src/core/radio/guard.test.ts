@@ -1,14 +1,4 @@
-import {
-  ALLOCATIONS,
-  bearing,
-  destination,
-  distanceKm,
-  mayTransmit,
-  windName,
-  type Grade,
-  type Mode,
-  type Region,
-} from '.';
+import { ALLOCATIONS, mayTransmit, type Grade, type Mode, type Region } from '.';
 
 const ask = (hz: number, mode: Mode = 'FM', grade: Grade = 'full', region: Region = 'orrin') =>
   mayTransmit({ hz, mode, grade, region });
@@ -83,23 +73,5 @@ describe('amateur band edges by region', () => {
     expect(ask(915_000_000, 'FM', 'full', 'itu1').verdict).toBe('outside');
     expect(ask(147_000_000, 'FM', 'full', 'itu1').verdict).toBe('outside');
     expect(ask(147_000_000, 'FM', 'full', 'itu2').verdict).toBe('allowed');
-  });
-});
-
-describe('distance and bearing', () => {
-  test('a degree of a great circle is 111.195 km', () => {
-    expect(distanceKm({ lat: 52, lon: -30 }, { lat: 53, lon: -30 })).toBeCloseTo(111.195, 3);
-    expect(distanceKm({ lat: 0, lon: 0 }, { lat: 0, lon: 180 })).toBeCloseTo(Math.PI * 6371.0088, 3);
-  });
-  test('bearings and their names', () => {
-    expect(bearing({ lat: 0, lon: 0 }, { lat: 0, lon: 1 })).toBeCloseTo(90, 6);
-    expect(bearing({ lat: 52, lon: -30 }, { lat: 51, lon: -30 })).toBeCloseTo(180, 6);
-    expect([0, 11.2, 11.3, 90, 236, 349, 359].map(windName)).toEqual(['N', 'N', 'NNE', 'E', 'SW', 'N', 'N']);
-  });
-  test('going out and measuring back agree', () => {
-    const start = { lat: 52.06, lon: -29.84 };
-    const end = destination(start, 237, 40);
-    expect(distanceKm(start, end)).toBeCloseTo(40, 6);
-    expect(bearing(start, end)).toBeCloseTo(237, 6);
   });
 });

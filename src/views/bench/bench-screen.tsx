@@ -81,7 +81,7 @@ function OneRadio({
   const job = hand.jobOf(radio.serial);
   const busy = job?.state === 'running';
   return (
-    <div className="flex min-h-0 flex-1 gap-3">
+    <div className="flex min-h-0 flex-1 gap-3 max-lg:flex-none max-lg:flex-col">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2.5">
         <div className="flex shrink-0 items-baseline gap-3">
           <h2 className="text-[17px] font-semibold">{radio.model}</h2>
@@ -113,7 +113,7 @@ function OneRadio({
         {!busy && <WritePanel key={radio.serial} radio={radio} plans={plans} planId={planId} hand={hand} />}
       </div>
       {radio.copies.length > 0 && radio.state === 'whole' && (
-        <aside aria-label="In the radio" className="flex w-[288px] shrink-0 flex-col">
+        <aside aria-label="In the radio" className="flex w-[288px] shrink-0 flex-col max-lg:w-full">
           <HeldPanel key={radio.serial} radio={radio} />
         </aside>
       )}
@@ -157,8 +157,8 @@ function BenchView({ plans, planId, benchUrl }: Props) {
     </a>
   );
   return (
-    <main className="flex h-full min-w-0 gap-4 px-4 pb-3 pt-3">
-      <div className="flex w-56 shrink-0 flex-col gap-3">
+    <main className="flex h-full min-w-0 gap-4 px-4 pb-3 pt-3 max-lg:flex-col max-lg:overflow-y-auto">
+      <div className="flex w-56 shrink-0 flex-col gap-3 max-lg:w-full">
         <h1 className="text-[21px] font-semibold leading-8">Bench</h1>
         {hand.trouble && <Trouble>{hand.trouble}</Trouble>}
         {radios.length > 0 && (

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { modelById } from '@/core/models';
+import type { DistanceUnit } from '@/core/radio';
 import type { Plan } from '@/core/plan';
 import { ask, Button, Choice, Trouble, useCommands } from '@/ui';
 import { PlacePanel } from './place-panel';
@@ -18,8 +19,15 @@ interface PlanName {
   name: string;
 }
 
+interface Props {
+  plans: PlanName[];
+  planId: string | null;
+  /** What distances are shown in at first. */
+  unit: DistanceUnit;
+}
+
 /** Find: stations of a directory around a place, held against a plan and its radio, chosen and placed. */
-export function FindScreen(props: { plans: PlanName[]; planId: string | null }) {
+export function FindScreen(props: Props) {
   const [client] = useState(() => new QueryClient());
   return (
     <QueryClientProvider client={client}>
@@ -42,10 +50,10 @@ function reasons(search: Search): [string, number][] {
   return [...tally].sort((a, b) => b[1] - a[1]);
 }
 
-function Find({ plans, planId }: { plans: PlanName[]; planId: string | null }) {
+function Find({ plans, planId, unit: firstUnit }: Props) {
   const router = useRouter();
   const client = useQueryClient();
-  const search = useSearch(planId);
+  const search = useSearch(planId, firstUnit);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [lit, setLit] = useState<string | null>(null);
   const [placed, setPlaced] = useState('');
@@ -91,8 +99,8 @@ function Find({ plans, planId }: { plans: PlanName[]; planId: string | null }) {
     ).length ?? 0;
 
   return (
-    <main className="flex h-full min-w-0 flex-col gap-3 px-4 pb-3 pt-3">
-      <header className="flex shrink-0 items-end gap-4">
+    <main className="flex h-full min-w-0 flex-col gap-3 px-4 pb-3 pt-3 max-lg:overflow-y-auto">
+      <header className="flex shrink-0 flex-wrap items-end gap-x-4 gap-y-2">
         <div className="flex-1">
           <h1 className="text-[21px] font-semibold leading-tight">Find stations</h1>
           <p className="text-[13px] text-soft">
@@ -119,10 +127,10 @@ function Find({ plans, planId }: { plans: PlanName[]; planId: string | null }) {
       </header>
       <SearchBar search={search} />
       {search.trouble && <Trouble className="shrink-0">{search.trouble}</Trouble>}
-      <div className="flex min-h-0 flex-1 gap-3">
+      <div className="flex min-h-0 flex-1 gap-3 max-lg:flex-none max-lg:flex-col">
         <section
           aria-label="Stations"
-          className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet"
+          className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet max-lg:h-[75vh] max-lg:flex-none"
         >
           {search.answer ? (
             <>
@@ -176,13 +184,14 @@ function Find({ plans, planId }: { plans: PlanName[]; planId: string | null }) {
                   </span>
                 )}
               </div>
-              <div className="min-h-0 flex-1 overflow-y-auto">
+              <div className="min-h-0 flex-1 overflow-auto">
                 <Results
                   candidates={search.shown}
                   chosen={chosen}
                   onChoose={choose}
                   lit={lit}
                   onLit={setLit}
+                  unit={search.unit}
                 />
                 {search.shown.length === 0 && (
                   <p className="p-4 text-soft">
@@ -197,12 +206,16 @@ function Find({ plans, planId }: { plans: PlanName[]; planId: string | null }) {
             </p>
           )}
         </section>
-        <aside aria-label="Around and into the plan" className="flex w-[300px] shrink-0 flex-col gap-3">
+        <aside
+          aria-label="Around and into the plan"
+          className="flex w-[300px] shrink-0 flex-col gap-3 max-lg:w-full"
+        >
           {search.answer && search.query && (
             <div className="shrink-0 rounded-md border border-line bg-sheet p-2">
               <Rose
                 candidates={search.shown}
                 radius={search.query.radius}
+                unit={search.unit}
                 chosen={chosen}
                 lit={lit}
                 onLit={setLit}

@@ -1,1 +1,2 @@
+export { distancePreference } from './distance-preference';
 export { FindScreen } from './find-screen';

@@ -4,7 +4,15 @@ import { useMemo, useState } from 'react';
 import { channelOf, type Candidate } from '@/core/directory';
 import { fitNames } from '@/core/fit';
 import { modelById } from '@/core/models';
-import { makeId, PLACEMENTS, PLACEMENT_NAMES, previewPlacing, type Placement, type Plan } from '@/core/plan';
+import {
+  abbreviationsOf,
+  makeId,
+  PLACEMENTS,
+  PLACEMENT_NAMES,
+  previewPlacing,
+  type Placement,
+  type Plan,
+} from '@/core/plan';
 import { ask, Button, Choice, Field, sentenceOf, Trouble } from '@/ui';
 
 interface Props {
@@ -40,8 +48,8 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
   const nameOf = new Map(plan.channels.map((channel) => [channel.id, channel.name]));
   const onRadio = useMemo(() => {
     const named = made.map((channel) => (channel.ok ? channel.value : { name: '', fitted: {} }));
-    return fitNames([...plan.channels, ...named], model).slice(plan.channels.length);
-  }, [made, plan.channels, model]);
+    return fitNames([...plan.channels, ...named], model, abbreviationsOf(plan)).slice(plan.channels.length);
+  }, [made, plan, model]);
   const name = (index: number) => {
     const channel = made[index];
     return channel?.ok ? channel.value.name : '';

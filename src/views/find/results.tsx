@@ -3,7 +3,14 @@
 import clsx from 'clsx';
 import { useRef } from 'react';
 import { isListenOnly, type Candidate } from '@/core/directory';
-import { formatAccess, formatFrequency, formatShift, horizonKm } from '@/core/radio';
+import {
+  formatAccess,
+  formatDistance,
+  formatFrequency,
+  formatShift,
+  horizonKm,
+  type DistanceUnit,
+} from '@/core/radio';
 
 /** Height of a handheld's aerial in a hand, m: what the estimate of reach is made with. */
 const HAND_HEIGHT = 2;
@@ -14,6 +21,7 @@ interface Props {
   onChoose: (refs: string[], on: boolean) => void;
   lit: string | null;
   onLit: (ref: string | null) => void;
+  unit: DistanceUnit;
 }
 
 function Bearing({ degrees, wind }: { degrees: number; wind: string }) {
@@ -34,7 +42,7 @@ function Bearing({ degrees, wind }: { degrees: number; wind: string }) {
 }
 
 /** What the register has, nearest first. A row is chosen with its box, the space bar, or a click anywhere; Shift chooses all between. */
-export function Results({ candidates, chosen, onChoose, lit, onLit }: Props) {
+export function Results({ candidates, chosen, onChoose, lit, onLit, unit }: Props) {
   const last = useRef<number | null>(null);
   const body = useRef<HTMLTableSectionElement>(null);
 
@@ -103,7 +111,7 @@ export function Results({ candidates, chosen, onChoose, lit, onLit }: Props) {
                   className="accent-ink"
                 />
               </td>
-              <td className={clsx(cell, 'mono text-right')}>{distance.toFixed(1)} km</td>
+              <td className={clsx(cell, 'mono text-right')}>{formatDistance(distance, unit)}</td>
               <td className={cell}>
                 <Bearing degrees={candidate.bearing} wind={candidate.wind} />
               </td>

@@ -2,10 +2,13 @@
 
 import clsx from 'clsx';
 import type { Candidate } from '@/core/directory';
+import { formatDistance, inUnit, type DistanceUnit } from '@/core/radio';
 
 interface Props {
   candidates: readonly Candidate[];
+  /** Of the circle, km. */
   radius: number;
+  unit: DistanceUnit;
   chosen: ReadonlySet<string>;
   lit: string | null;
   onLit: (ref: string | null) => void;
@@ -17,7 +20,7 @@ const MIDDLE = SIZE / 2;
 const REACH = 104;
 
 /** The stations around the place, as on a compass rose: direction and distance. */
-export function Rose({ candidates, radius, chosen, lit, onLit, onChoose }: Props) {
+export function Rose({ candidates, radius, unit, chosen, lit, onLit, onChoose }: Props) {
   const spot = ({ bearing, distance }: Candidate) => {
     const angle = ((bearing - 90) * Math.PI) / 180;
     const r = (Math.min(distance, radius) / radius) * REACH;
@@ -31,7 +34,7 @@ export function Rose({ candidates, radius, chosen, lit, onLit, onChoose }: Props
       viewBox={`0 0 ${SIZE} ${SIZE}`}
       className="mx-auto block w-full max-w-[212px]"
       role="img"
-      aria-label={`${candidates.length} stations within ${radius} km, by direction and distance`}
+      aria-label={`${candidates.length} stations within ${formatDistance(radius, unit)}, by direction and distance`}
     >
       {[1 / 3, 2 / 3, 1].map((part) => (
         <circle
@@ -52,11 +55,6 @@ export function Rose({ candidates, radius, chosen, lit, onLit, onChoose }: Props
           stroke="var(--ink)"
           strokeWidth={i % 18 === 0 ? 1.4 : 0.6}
         />
-      ))}
-      {[1 / 3, 2 / 3, 1].map((part) => (
-        <text key={part} x={MIDDLE + 3} y={MIDDLE - REACH * part + 11} fontSize="9" fill="var(--soft)">
-          {Math.round(radius * part)} km
-        </text>
       ))}
       {(['N', 'E', 'S', 'W'] as const).map((point, i) => {
         const angle = ((i * 90 - 90) * Math.PI) / 180;
@@ -101,10 +99,25 @@ export function Rose({ candidates, radius, chosen, lit, onLit, onChoose }: Props
             onMouseLeave={() => onLit(null)}
             onClick={() => onChoose([ref], !on)}
           >
-            <title>{`${candidate.entry.site}, ${candidate.distance.toFixed(1)} km ${candidate.wind}`}</title>
+            <title>{`${candidate.entry.site}, ${formatDistance(candidate.distance, unit)} ${candidate.wind}`}</title>
           </circle>
         );
       })}
+      {[1 / 3, 2 / 3, 1].map((part) => (
+        <text
+          key={part}
+          x={MIDDLE + 3}
+          y={MIDDLE - REACH * part + 11}
+          fontSize="9"
+          fill="var(--soft)"
+          stroke="var(--sheet)"
+          strokeWidth="3"
+          paintOrder="stroke"
+          pointerEvents="none"
+        >
+          {Math.round(inUnit(radius * part, unit))} {unit}
+        </text>
+      ))}
     </svg>
   );
 }

@@ -30,11 +30,21 @@ export function SearchBar({ search }: { search: Search }) {
         ))}
       </datalist>
       <Field
-        label="Within, km"
-        className="w-24"
+        label="Within"
+        className="w-20"
         inputMode="decimal"
         value={search.radius}
         onChange={(event) => search.setRadius(event.target.value)}
+      />
+      <Choice
+        label="Unit"
+        value={search.unit}
+        options={[
+          ['km', 'km'],
+          ['mi', 'miles'],
+        ]}
+        onChange={search.setUnit}
+        className="w-20"
       />
       <Button kind="strong" type="submit" disabled={search.busy}>
         {search.busy ? 'Searching…' : 'Search'}

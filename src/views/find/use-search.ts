@@ -3,8 +3,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { parsePoint, type Candidate } from '@/core/directory';
-import { ALLOCATIONS, type Point } from '@/core/radio';
+import { ALLOCATIONS, inUnit, toKm, type DistanceUnit, type Point } from '@/core/radio';
 import { ask } from '@/ui';
+import { distancePreference } from './distance-preference';
 
 export interface Place extends Point {
   name: string;
@@ -28,9 +29,10 @@ export const bandOf = (candidate: Candidate) =>
   'Other';
 
 /** The circle that is asked for, what the register answers, and the filters that lie over it. */
-export function useSearch(planId: string | null) {
+export function useSearch(planId: string | null, firstUnit: DistanceUnit) {
   const [place, setPlace] = useState('Ketterby');
-  const [radius, setRadius] = useState('40');
+  const [unit, setUnit] = useState(firstUnit);
+  const [radius, setRadius] = useState(unit === 'km' ? '40' : '25');
   const [query, setQuery] = useState<Query | null>(null);
   const [trouble, setTrouble] = useState('');
   const [band, setBand] = useState('all');
@@ -61,8 +63,9 @@ export function useSearch(planId: string | null) {
   });
 
   const search = async () => {
-    const km = Number(radius.replace(',', '.'));
-    if (!(km >= 1 && km <= 500)) return setTrouble('Type a radius from 1 to 500 km.');
+    const km = toKm(Number(radius.replace(',', '.')), unit);
+    if (!(km >= 1 && km <= 500))
+      return setTrouble(`Type a radius from 1 to ${Math.floor(inUnit(500, unit))} ${unit}.`);
     setTrouble('');
     const point = parsePoint(place);
     if (point.ok) return setQuery({ ...point.value, name: 'the point', radius: km });
@@ -73,7 +76,7 @@ export function useSearch(planId: string | null) {
       (found.data?.places.length === 1 ? found.data.places[0] : undefined);
     if (!exact)
       return setTrouble(
-        `The gazetteer has no “${place.trim()}”. Choose a town from the list, or type degrees such as 52.06, -29.84.`,
+        `The gazetteer has no “${place.trim()}”. Choose a town from the list, or type degrees such as 52.06, -29.84 or a locator such as HO52bb.`,
       );
     setPlace(exact.name);
     setQuery({ lat: exact.lat, lon: exact.lon, name: exact.name, radius: km });
@@ -101,6 +104,15 @@ export function useSearch(planId: string | null) {
     setPlace,
     radius,
     setRadius,
+    unit,
+    /** Shows distances in the unit from now on, and turns the radius that was typed into it. */
+    setUnit: (next: DistanceUnit) => {
+      distancePreference.keep(next);
+      const typed = Number(radius.replace(',', '.'));
+      if (radius.trim() !== '' && Number.isFinite(typed))
+        setRadius(String(Math.round(inUnit(toKm(typed, unit), next))));
+      setUnit(next);
+    },
     query,
     search,
     trouble: trouble || (answer.error ? answer.error.message : ''),

@@ -30,7 +30,7 @@ const Strip = memo(function Strip({ channels, region, chosen, active, onPick }: 
   );
   if (drawn.length === 0) return null;
   return (
-    <div role="group" aria-label="Bands of this plan" className="flex gap-2.5">
+    <div role="group" aria-label="Bands of this plan" className="flex gap-2.5 max-lg:flex-wrap">
       {drawn.map((ruler) => (
         <div key={ruler.name} className="min-w-[92px]" style={{ flex: `${weight(ruler)} 1 0` }}>
           <BandRuler ruler={ruler} channels={channels} chosen={chosen} active={active} onPick={onPick} />

@@ -102,7 +102,11 @@ export function ChannelTable({
         void actions.paste(event.clipboardData.getData('text/plain'));
       }}
     >
-      <div ref={scroller} className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden" {...pointer}>
+      <div
+        ref={scroller}
+        className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden max-lg:overflow-x-auto max-lg:*:min-w-[640px]"
+        {...pointer}
+      >
         <div
           role="row"
           aria-rowindex={1}

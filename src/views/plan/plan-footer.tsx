@@ -28,7 +28,7 @@ export function PlanFooter({ hand, table, actions }: { hand: PlanInHand; table: 
   const trouble = hand.trouble ?? actions.said;
   const letters = takesLetters(table.selection.active.column);
   return (
-    <footer className="flex h-9 shrink-0 items-center gap-4 border-t border-line-strong px-4 text-[12.5px]">
+    <footer className="flex h-9 shrink-0 overflow-hidden max-lg:sticky max-lg:bottom-0 max-lg:bg-paper items-center gap-4 border-t border-line-strong px-4 text-[12.5px]">
       <div role="status" aria-live="polite" className="contents">
         {trouble ? (
           <span className="flex min-w-0 items-center gap-2">

@@ -91,7 +91,7 @@ function Owner({ hand }: { hand: PlanInHand }) {
 export function PlanHeader({ hand, onCheck }: { hand: PlanInHand; onCheck: () => void }) {
   const { plan, model, store, findings } = hand;
   return (
-    <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3">
+    <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3 max-lg:flex-wrap">
       <Name hand={hand} />
       <span className="hidden whitespace-nowrap text-[13px] text-soft min-[1180px]:inline">
         for {model.maker} {model.name}

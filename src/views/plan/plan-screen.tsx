@@ -25,20 +25,30 @@ const ArrangePanel = dynamic(() => import('./arrange-panel').then((module) => mo
   ssr: false,
 });
 
+const AbbreviationsPanel = dynamic(
+  () => import('./abbreviations-panel').then((module) => module.AbbreviationsPanel),
+  { ssr: false },
+);
+
+/** What stands in the place of the side lists while it is worked on. */
+type Panel = { kind: 'arrange'; wish: Wish } | { kind: 'abbreviations' };
+
 /** The main screen: band strip, channel table, radio face, and what Check and the fit say. */
 export function PlanScreen({ initial }: { initial: KeptPlan }) {
   const hand = usePlan(initial);
   const table = useTable(hand);
   const actions = useActions(hand, table);
   const [tab, setTab] = useState<SideTab>('check');
-  const [wish, setWish] = useState<Wish | null>(null);
+  const [panel, setPanel] = useState<Panel | null>(null);
   const grid = useRef<HTMLDivElement>(null);
   const focusTable = () => setTimeout(() => grid.current?.focus(), 0);
-  const arrange = (next: Wish | null) => {
-    setWish(next);
-    if (next === null) focusTable();
+  const arrange = (wish: Wish) => setPanel({ kind: 'arrange', wish });
+  const editAbbreviations = useStable(() => setPanel({ kind: 'abbreviations' }));
+  const closePanel = () => {
+    setPanel(null);
+    focusTable();
   };
-  usePlanCommands(hand, table, actions, focusTable, arrange);
+  usePlanCommands(hand, table, actions, { focusTable, arrange, editAbbreviations });
   useEffect(() => grid.current?.focus({ preventScroll: true }), []);
 
   const mend = useStable((edit: Edit) => {
@@ -53,23 +63,31 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
   const fitted = hand.fit.channels.find((channel) => channel.id === table.active?.id) ?? null;
 
   return (
-    <main className="flex h-full min-w-0 flex-col">
-      <PlanHeader hand={hand} onCheck={() => setTab('check')} />
+    <main className="flex h-full min-w-0 flex-col max-lg:overflow-y-auto">
+      <PlanHeader
+        hand={hand}
+        onCheck={() => {
+          setPanel(null);
+          setTab('check');
+        }}
+      />
       <div className="shrink-0 px-4 pb-2.5">
         <BandStrip hand={hand} table={table} />
       </div>
-      <div className="flex min-h-0 flex-1 gap-3 px-4 pb-2.5">
+      <div className="flex min-h-0 flex-1 gap-3 px-4 pb-2.5 max-lg:flex-none max-lg:flex-col">
         <section
           aria-label="Channels of this plan"
-          className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet"
+          className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet max-lg:h-[75vh] max-lg:flex-none"
         >
           <TableBar
             hand={hand}
             table={table}
             actions={actions}
-            arranging={wish !== null}
+            arranging={panel?.kind === 'arrange'}
             onArrange={() =>
-              arrange(wish ? null : { how: table.chosenChannels.length > 0 ? 'move' : 'sort' })
+              panel?.kind === 'arrange'
+                ? closePanel()
+                : arrange({ how: table.chosenChannels.length > 0 ? 'move' : 'sort' })
             }
           />
           <ChannelTable
@@ -82,7 +100,7 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
         </section>
         <aside
           aria-label="This channel and this radio"
-          className="flex w-[288px] shrink-0 flex-col gap-2.5 max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
+          className="flex w-[288px] shrink-0 flex-col gap-2.5 max-lg:w-full! max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
         >
           <RadioFace channel={fitted} model={hand.model} region={hand.plan.owner.region} />
           {table.active && fitted && (
@@ -93,16 +111,18 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
               hand={hand}
             />
           )}
-          {wish ? (
+          {panel?.kind === 'arrange' && (
             <ArrangePanel
-              key={`${wish.how} ${wish.key}`}
+              key={`${panel.wish.how} ${panel.wish.key}`}
               hand={hand}
               table={table}
               actions={actions}
-              wish={wish}
-              onClose={() => arrange(null)}
+              wish={panel.wish}
+              onClose={closePanel}
             />
-          ) : (
+          )}
+          {panel?.kind === 'abbreviations' && <AbbreviationsPanel hand={hand} onClose={closePanel} />}
+          {!panel && (
             <SideLists
               hand={hand.shown}
               revision={hand.revision}
@@ -111,6 +131,7 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
               onTab={setTab}
               onSelect={select}
               onMend={mend}
+              onAbbreviations={editAbbreviations}
             />
           )}
         </aside>

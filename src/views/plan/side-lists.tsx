@@ -3,7 +3,7 @@
 import clsx from 'clsx';
 import { Tabs } from 'radix-ui';
 import { memo, useEffect, useMemo, useState } from 'react';
-import { SEVERITIES, type Finding } from '@/core/check';
+import { mendTogether, SEVERITIES, type Finding } from '@/core/check';
 import type { FindingField } from '@/core/check';
 import type { ChannelId, Edit } from '@/core/plan';
 import { ask, Button, sentenceOf, SeverityMark } from '@/ui';
@@ -17,6 +17,7 @@ interface Props {
   onTab: (tab: SideTab) => void;
   onSelect: (id: ChannelId, field: FindingField) => void;
   onMend: (edit: Edit) => void;
+  onAbbreviations: () => void;
 }
 
 export type SideTab = 'check' | 'fit' | 'history';
@@ -44,6 +45,7 @@ export const SideLists = memo(function SideLists({
   onTab,
   onSelect,
   onMend,
+  onAbbreviations,
 }: Props) {
   const { findings, fit } = hand;
   const trigger =
@@ -70,6 +72,11 @@ export const SideLists = memo(function SideLists({
       </Tabs.Content>
       <Tabs.Content value="fit" className="min-h-0 flex-1 overflow-y-auto">
         <FitList hand={hand} active={active} onSelect={onSelect} />
+        <p className="p-2">
+          <Button kind="quiet" size="small" onClick={onAbbreviations}>
+            Change the abbreviations
+          </Button>
+        </p>
       </Tabs.Content>
       <Tabs.Content value="history" className="min-h-0 flex-1 overflow-y-auto">
         <HistoryList id={hand.plan.id} revision={revision} />
@@ -98,8 +105,28 @@ function useNames(hand: ShownPlan) {
   );
 }
 
-function CheckList({ hand, active, onSelect, onMend }: Omit<Props, 'tab' | 'onTab' | 'revision'>) {
+/** For the first of several findings that are mended alike: what mends them all. */
+function mendedAlike(findings: readonly Finding[]) {
+  const seen = new Set<string>();
+  const together = new Map<Finding, NonNullable<ReturnType<typeof mendTogether>>>();
+  for (const finding of findings) {
+    if (!finding.mend) continue;
+    const kind = `${finding.rule} ${finding.mend.label}`;
+    const all = seen.has(kind) ? undefined : mendTogether(findings, finding);
+    seen.add(kind);
+    if (all) together.set(finding, all);
+  }
+  return together;
+}
+
+function CheckList({
+  hand,
+  active,
+  onSelect,
+  onMend,
+}: Pick<Props, 'hand' | 'active' | 'onSelect' | 'onMend'>) {
   const names = useNames(hand);
+  const together = useMemo(() => mendedAlike(hand.findings), [hand.findings]);
   if (hand.findings.length === 0)
     return (
       <p className="p-3 text-[13px] text-soft">
@@ -124,9 +151,20 @@ function CheckList({ hand, active, onSelect, onMend }: Omit<Props, 'tab' | 'onTa
           </button>
           <p className="pt-0.5 pl-5 text-soft">{finding.text}</p>
           {finding.mend && (
-            <Button size="small" className="mt-1 ml-5" onClick={() => onMend(finding.mend!.edit)}>
-              {finding.mend.label}
-            </Button>
+            <p className="flex gap-1.5 pt-1 pl-5">
+              <Button size="small" onClick={() => onMend(finding.mend!.edit)}>
+                {finding.mend.label}
+              </Button>
+              {together.has(finding) && (
+                <Button
+                  size="small"
+                  aria-label={`${finding.mend.label}: all ${together.get(finding)!.count}`}
+                  onClick={() => onMend(together.get(finding)!.edit)}
+                >
+                  All {together.get(finding)!.count}
+                </Button>
+              )}
+            </p>
           )}
         </li>
       ))}

@@ -23,7 +23,7 @@ export function TableBar({
   const none = table.chosenChannels.length === 0;
   return (
     <div
-      className="flex shrink-0 items-center gap-1 border-b border-line px-2 py-1.5"
+      className="flex shrink-0 items-center gap-1 border-b border-line px-2 py-1.5 max-lg:overflow-x-auto"
       role="toolbar"
       aria-label="Channels"
     >

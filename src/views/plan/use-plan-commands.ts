@@ -15,8 +15,11 @@ export function usePlanCommands(
   hand: PlanInHand,
   table: Table,
   actions: Actions,
-  focusTable: () => void,
-  onArrange: (wish: Wish) => void,
+  {
+    focusTable,
+    arrange,
+    editAbbreviations,
+  }: { focusTable: () => void; arrange: (wish: Wish) => void; editAbbreviations: () => void },
 ): void {
   const router = useRouter();
   const { plan, store } = hand;
@@ -58,10 +61,11 @@ export function usePlanCommands(
     planCommand('export-json', 'Export whole, as JSON', () =>
       window.location.assign(`/api/plans/${plan.id}/export?as=json`),
     ),
-    planCommand('close-gaps', 'Close the gaps between slots', () => onArrange({ how: 'close gaps' })),
+    planCommand('abbreviations', 'Change the abbreviations of this plan', editAbbreviations),
+    planCommand('close-gaps', 'Close the gaps between slots', () => arrange({ how: 'close gaps' })),
     ...SORT_KEYS.map((key) =>
       planCommand(`sort-${key}`, `Sort by ${SORT_LABELS[key].toLowerCase()}`, () =>
-        onArrange({ how: 'sort', key }),
+        arrange({ how: 'sort', key }),
       ),
     ),
     chosen('listen-only', 'Make listen only', actions.listenOnly, 'L'),
@@ -69,8 +73,8 @@ export function usePlanCommands(
     chosen('always-on', 'Mark as always on, or not', actions.toggleAlwaysOn),
     chosen('remove', 'Remove', actions.remove),
     chosen('fill-down', 'Fill down', actions.fillDown, 'Ctrl D'),
-    chosen('renumber', 'Number anew, in steps', () => onArrange({ how: 'renumber' })),
-    chosen('move', 'Move to a slot', () => onArrange({ how: 'move' }), 'M'),
+    chosen('renumber', 'Number anew, in steps', () => arrange({ how: 'renumber' })),
+    chosen('move', 'Move to a slot', () => arrange({ how: 'move' }), 'M'),
     chosen('move-up', 'Up one row', actions.moveUp, 'Alt Up'),
     chosen('move-down', 'Down one row', actions.moveDown, 'Alt Down'),
     shown('key-enter', 'Type in the cell', 'Enter'),

@@ -1,3 +1,3 @@
 export { Shell } from './shell';
-export { readTheme, THEME_COOKIE } from './theme';
+export { themePreference } from './theme';
 export { Broken } from './broken';

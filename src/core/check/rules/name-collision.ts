@@ -1,4 +1,4 @@
-import { fitName } from '../../plan';
+import { abbreviationsOf, fitName } from '../../plan';
 import type { Rule } from '../finding';
 
 /** Two channels that read the same on the radio, or would but for a figure at the tail. */
@@ -14,7 +14,7 @@ export const nameCollision: Rule = {
       if (!text) return [];
       const found = [];
       const twin = byText.get(text);
-      const base = fitName(channel.fitted[model.id] ?? channel.name, model.names).text;
+      const base = fitName(channel.fitted[model.id] ?? channel.name, model.names, abbreviationsOf(plan)).text;
       const alike = first.get(base);
       if (twin !== undefined)
         found.push({
