@@ -6,6 +6,7 @@ import {
   type Channel,
   type ChannelFields,
   type ChannelId,
+  type Edit,
   type Plan,
   type PlanId,
 } from './plan';
@@ -28,6 +29,21 @@ export function plan(channels: Channel[], owner: Partial<Plan['owner']> = {}): P
   };
   return { ...newPlan('pl_test0001' as PlanId, details), channels };
 }
+
+/** The edit that places the plain channels of those numbers in the next free slots of 0 to 149. */
+export function placing(...numbers: number[]): Edit {
+  const channels = numbers.map((n) => {
+    const { slot: _, ...fields } = channel(n, 145_500_000 + n * 12_500);
+    return fields;
+  });
+  return { name: 'place', channels, placement: 'next-free', at: 0, range: { first: 0, count: 150 } };
+}
+
+/** The edit that gives the channel of that number another name. */
+export const renaming = (n: number, name: string): Edit => ({
+  name: 'change',
+  changes: [{ id: id(n), set: { name } }],
+});
 
 export const anySquelch: fc.Arbitrary<Squelch> = fc.oneof(
   fc.record({

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { applyEdit, type ChannelId, type Edit, type Plan } from '../core/plan';
-import { channel, id } from '../core/samples.test.kit';
+import { id, placing, renaming } from '../core/samples.test.kit';
 import { openDatabase } from '../db';
 import {
   createPlan,
@@ -36,27 +36,18 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const RANGE = { first: 0, count: 150 };
 const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
 const make = async () => (await createPlan({ name: 'Test', modelId: 'tern-p2', owner })).plan.id;
-const place = (n: number): Edit => {
-  const { slot: _slot, ...fields } = channel(n, 145_500_000 + n * 12_500);
-  return { name: 'place', channels: [fields], placement: 'next-free', at: 0, range: RANGE };
-};
-const rename = (n: number, name: string): Edit => ({
-  name: 'change',
-  changes: [{ id: id(n), set: { name } }],
-});
 const names = async (planId: Plan['id']) => (await getPlan(planId)).plan.channels.map((one) => one.name);
 
 type Step = { kind: 'edit'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' };
 const anyStep: fc.Arbitrary<Step> = fc.oneof(
   fc
     .oneof(
-      fc.integer({ min: 0, max: 5 }).map(place),
+      fc.integer({ min: 0, max: 5 }).map((n) => placing(n)),
       fc
         .tuple(fc.integer({ min: 0, max: 5 }), fc.constantFrom('A', 'B', 'C'))
-        .map(([n, name]) => rename(n, name)),
+        .map(([n, name]) => renaming(n, name)),
       fc.integer({ min: 0, max: 5 }).map((n): Edit => ({ name: 'remove', ids: [id(n)] })),
       fc.constantFrom('X', 'Y').map((name): Edit => ({ name: 'describe', set: { name } })),
     )
@@ -114,11 +105,11 @@ test('undo and redo behave as two stacks, whatever is done in between', async ()
 
 test('edits at the same moment come one after the other, and none is lost', async () => {
   const planId = await make();
-  await editPlan(planId, 1, place(0));
-  await editPlan(planId, 2, place(1));
+  await editPlan(planId, 1, placing(0));
+  await editPlan(planId, 2, placing(1));
   const answers = await Promise.allSettled([
-    editPlan(planId, 3, rename(0, 'First')),
-    editPlan(planId, 3, rename(1, 'Second')),
+    editPlan(planId, 3, renaming(0, 'First')),
+    editPlan(planId, 3, renaming(1, 'Second')),
     editPlan(planId, 3, { name: 'describe', set: { name: 'Third' } }),
   ]);
   expect(answers.map((answer) => answer.status)).toEqual(['fulfilled', 'fulfilled', 'fulfilled']);
@@ -132,20 +123,20 @@ test('edits at the same moment come one after the other, and none is lost', asyn
 
 test('an edit on a revision far back is held against all that came since', async () => {
   const planId = await make();
-  await editPlan(planId, 1, place(0));
-  await editPlan(planId, 2, place(1));
+  await editPlan(planId, 1, placing(0));
+  await editPlan(planId, 2, placing(1));
   for (const name of ['A', 'B', 'C'])
-    await editPlan(planId, (await getPlan(planId)).revision, rename(0, name));
-  await expect(editPlan(planId, 3, rename(0, 'Late'))).rejects.toMatchObject({
+    await editPlan(planId, (await getPlan(planId)).revision, renaming(0, name));
+  await expect(editPlan(planId, 3, renaming(0, 'Late'))).rejects.toMatchObject({
     status: 409,
     kind: 'stale-edit',
   });
-  await expect(editPlan(planId, 3, rename(1, 'Late'))).resolves.toMatchObject({
+  await expect(editPlan(planId, 3, renaming(1, 'Late'))).resolves.toMatchObject({
     revision: 7,
     plan: { channels: [{ name: 'C' }, { name: 'Late' }] },
   });
   // placing with a preview that no longer holds
-  await expect(editPlan(planId, 2, { ...place(2), expect: [1] } as Edit)).rejects.toMatchObject({
+  await expect(editPlan(planId, 2, { ...placing(2), expect: [1] } as Edit)).rejects.toMatchObject({
     status: 409,
     detail: expect.stringContaining('preview'),
   });
@@ -153,7 +144,7 @@ test('an edit on a revision far back is held against all that came since', async
 
 test('plans are listed, the last changed first', async () => {
   const [a, b] = [await make(), await make()];
-  await editPlan(a, 1, place(3));
+  await editPlan(a, 1, placing(3));
   const listed = (await listPlans()).map((row) => row.id);
   expect(listed.indexOf(a)).toBeLessThan(listed.indexOf(b));
   expect((await listPlans()).find((row) => row.id === a)).toMatchObject({
@@ -166,12 +157,12 @@ test('plans are listed, the last changed first', async () => {
 
 test('a removed plan is out of the list and takes no edit; brought back it has all that it had, undo included', async () => {
   const planId = await make();
-  await editPlan(planId, 1, place(0));
+  await editPlan(planId, 1, placing(0));
   const before = await getPlan(planId);
   expect(await setRemoved(planId, true)).toEqual({ id: planId, name: 'Test' });
   expect((await listPlans()).map((row) => row.id)).not.toContain(planId);
   expect((await listPlans({ removed: true }))[0]!.id).toBe(planId);
-  await expect(editPlan(planId, 2, rename(0, 'Late'))).rejects.toMatchObject({
+  await expect(editPlan(planId, 2, renaming(0, 'Late'))).rejects.toMatchObject({
     status: 410,
     detail: expect.stringContaining('Bring it back'),
   });
@@ -185,12 +176,12 @@ test('a removed plan is out of the list and takes no edit; brought back it has a
 
 test('a duplicate holds the same channels under a name of its own, and goes its own way', async () => {
   const planId = await make();
-  await editPlan(planId, 1, place(0));
+  await editPlan(planId, 1, placing(0));
   const copy = await duplicatePlan(planId);
   expect(copy).toMatchObject({ revision: 1, undo: null, plan: { name: 'Test, copy', owner } });
   expect(copy.plan.channels).toEqual((await getPlan(planId)).plan.channels);
   expect((await duplicatePlan(copy.plan.id)).plan.name).toBe('Test, copy 2');
-  await editPlan(copy.plan.id, 1, rename(0, 'Other'));
+  await editPlan(copy.plan.id, 1, renaming(0, 'Other'));
   expect(await names(planId)).toEqual(['Station 0']);
   const long = 'A very long name of a plan, as long as any name may ever be';
   await editPlan(planId, 2, { name: 'describe', set: { name: long } });
