@@ -28,7 +28,18 @@ const zones = Object.entries(MAY_IMPORT).map(([target, allowed]) => ({
   message: `${target} may import ${allowed.join(', ') || 'nothing of the others'} only (eslint.config.mjs).`,
 }));
 // Within core: values know nothing of plans, plans nothing of models, and so on upwards.
-const CORE_ORDER = ['radio', 'plan', 'models', 'image', 'link', 'compare', 'fit', 'check', 'directory'];
+const CORE_ORDER = [
+  'radio',
+  'plan',
+  'models',
+  'image',
+  'link',
+  'compare',
+  'bench',
+  'fit',
+  'check',
+  'directory',
+];
 const coreZones = CORE_ORDER.map((name, index) => ({
   target: `./src/core/${name}`,
   from: CORE_ORDER.slice(index + 1).map((later) => `./src/core/${later}`),

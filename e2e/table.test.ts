@@ -244,6 +244,7 @@ test('chosen channels are moved to a slot and numbered in steps, each seen befor
   expect(await page.evaluate(() => document.activeElement?.getAttribute('role'))).toBe('grid');
   await keys('Control+z');
   await until('the move undone', async () => (await inSlot(20))?.name === 'Harbour watch');
+  await kept(page);
 
   await page.click(await cell(page, 12, 'rx'));
   await keys(...Array<string>(5).fill('Shift+ArrowDown'));

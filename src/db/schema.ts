@@ -1,4 +1,5 @@
 import { customType, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import type { CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
 import type { Edit, Plan } from '../core/plan';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
@@ -49,7 +50,7 @@ export const radios = pgTable('radios', {
   modelId: text('model_id').notNull(),
   firmware: text('firmware').notNull(),
   region: integer('region').notNull(),
-  state: text('state').$type<'whole' | 'half written'>().notNull(),
+  state: text('state').$type<RadioCondition>().notNull(),
   firstSeen: instant('first_seen').notNull().defaultNow(),
   lastSeen: instant('last_seen').notNull().defaultNow(),
 });
@@ -61,7 +62,7 @@ export const copies = pgTable('copies', {
     .notNull()
     .references(() => radios.serial),
   modelId: text('model_id').notNull(),
-  reason: text('reason').$type<'first read' | 'read' | 'before write' | 'after write'>().notNull(),
+  reason: text('reason').$type<CopyReason>().notNull(),
   sha256: text('sha256').notNull(),
   image: bytes('image').notNull(),
   takenAt: instant('taken_at').notNull().defaultNow(),
@@ -70,13 +71,13 @@ export const copies = pgTable('copies', {
 /** Reads and writes, under way and past. */
 export const jobs = pgTable('jobs', {
   id: text('id').primaryKey(),
-  kind: text('kind').$type<'read' | 'write' | 'restore'>().notNull(),
+  kind: text('kind').$type<JobKind>().notNull(),
   serial: text('serial').notNull(),
   modelId: text('model_id').notNull(),
   planId: text('plan_id'),
   planRevision: integer('plan_revision'),
   copyId: text('copy_id'),
-  state: text('state').$type<'running' | 'done' | 'failed' | 'stopped'>().notNull(),
+  state: text('state').$type<JobState>().notNull(),
   message: text('message').notNull(),
   result: jsonb('result'),
   startedAt: instant('started_at').notNull().defaultNow(),

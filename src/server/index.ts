@@ -8,4 +8,4 @@ export * from './jobs';
 export { findModels } from './models';
 export * from './plans';
 export * from './problem';
-export { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite, type WritePreview } from './radios';
+export { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite } from './radios';

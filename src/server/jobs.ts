@@ -1,7 +1,8 @@
 import { desc, eq } from 'drizzle-orm';
+import type { Job, JobRequest, JobResult } from '../core/bench';
 import { contentToWrite } from '../core/check';
-import { compareImages, encodeImage, type ImageComparison } from '../core/image';
-import type { LinkEvent, RadioState } from '../core/link';
+import { compareImages, encodeImage } from '../core/image';
+import type { LinkEvent } from '../core/link';
 import { modelById, type Model } from '../core/models';
 import type { Plan } from '../core/plan';
 import { jobs } from '../db';
@@ -20,42 +21,6 @@ import {
   type Port,
 } from './radios';
 import { runLink, type LinkOutcome } from './transport';
-
-export type JobKind = 'read' | 'write' | 'restore';
-
-/** What is asked for. A write says the serial and revision that the person agreed to. */
-export type JobRequest =
-  | { kind: 'read'; serial: string }
-  | { kind: 'write'; serial: string; planId: string; planRevision: number }
-  | { kind: 'restore'; serial: string; copyId: string };
-
-export interface JobResult {
-  copyId?: string;
-  comparison?: ImageComparison;
-  channels?: number;
-  heldBack?: number;
-  radio?: RadioState;
-  /** Bytes of the write that were in when it broke. */
-  bytesIn?: number;
-}
-
-/** A job as it stands. Progress counts bytes over all its passes. */
-export interface Job {
-  id: string;
-  kind: JobKind;
-  serial: string;
-  modelId: string;
-  planId: string | null;
-  state: 'running' | 'done' | 'failed' | 'stopped';
-  /** What it is doing, or how it ended, in a sentence. */
-  message: string;
-  bytes: number;
-  of: number;
-  /** null while too little is known. */
-  secondsLeft: number | null;
-  startedAt: string;
-  result: JobResult;
-}
 
 interface Running {
   job: Job;

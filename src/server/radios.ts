@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import { z } from 'zod';
-import { compareContents, type ContentChange } from '../core/compare';
+import type { Bench, Copy, CopyReason, RadioCondition, WritePreview } from '../core/bench';
+import { compareContents } from '../core/compare';
 import { contentToWrite } from '../core/check';
 import { decodeImage } from '../core/image';
 import type { Ident } from '../core/link';
@@ -106,13 +107,13 @@ export async function seeRadio(ident: Ident, model: Model): Promise<void> {
     .onConflictDoUpdate({ target: radios.serial, set: seen });
 }
 
-export async function setRadioState(serial: string, whole: 'whole' | 'half written'): Promise<void> {
+export async function setRadioState(serial: string, condition: RadioCondition): Promise<void> {
   const database = await writing();
-  await database.update(radios).set({ state: whole }).where(eq(radios.serial, serial));
+  await database.update(radios).set({ state: condition }).where(eq(radios.serial, serial));
 }
 
 /** The bench: ports with who is on them, and every radio that has been here. */
-export async function lookAtBench() {
+export async function lookAtBench(): Promise<Bench> {
   const { ports, reachable } = await listPorts();
   const live = new Set(ports.map(keyOf));
   for (const key of state.answers.keys()) if (!live.has(key)) state.answers.delete(key);
@@ -172,7 +173,7 @@ const copyFields = {
   bytes: sql<number>`length(${copies.image})`,
 };
 
-export async function listCopies(serial?: string) {
+export async function listCopies(serial?: string): Promise<Copy[]> {
   const database = await reading();
   const rows = await database
     .select(copyFields)
@@ -187,7 +188,7 @@ export async function sealCopy(
   serial: string,
   model: Model,
   image: Uint8Array,
-  reason: 'read' | 'before write' | 'after write',
+  reason: Exclude<CopyReason, 'first read'>,
 ): Promise<string> {
   const database = await writing();
   const sha256 = createHash('sha256').update(image).digest('hex');
@@ -226,16 +227,6 @@ export async function newestCopy(serial: string) {
     .orderBy(desc(copies.takenAt))
     .limit(1);
   return row && getCopy(row.id);
-}
-
-export interface WritePreview {
-  serial: string;
-  planName: string;
-  planRevision: number;
-  /** Against the newest sealed copy; null where the radio has not been read yet. */
-  change: ContentChange | null;
-  channels: number;
-  heldBack: { id: string; name: string; slot: number; reasons: string[] }[];
 }
 
 /** What a write of a plan would change in a radio, as far as its newest copy tells. */

@@ -1,4 +1,13 @@
 import { z } from 'zod';
+import {
+  benchSchema,
+  copyIdSchema,
+  copySchema,
+  jobRequestSchema,
+  jobSchema,
+  serialSchema,
+  writePreviewSchema,
+} from '../../core/bench';
 import { planIdSchema, planSchema, detailsSchema, editSchema, ownerSchema } from '../../core/plan';
 import { SEVERITIES } from '../../core/check';
 
@@ -50,10 +59,8 @@ function operation<P = object, Q = object, B = undefined>(
 const text = (most: number) => z.string().max(most);
 const planParams = z.object({ id: planIdSchema });
 const modelQuery = z.object({ model: text(40).optional() });
-const serial = z.string().regex(/^[A-Z0-9]{4,16}$/, 'is not a serial number');
-const serialParams = z.object({ serial });
+const serialParams = z.object({ serial: serialSchema });
 const jobParams = z.object({ id: z.string().regex(/^jb_[a-z0-9]{4,40}$/, 'is not a job id') });
-const copyId = z.string().regex(/^cp_[a-z0-9]{4,40}$/, 'is not the id of a sealed copy');
 
 const keptPlan = z.object({
   plan: planSchema,
@@ -78,25 +85,6 @@ const findings = z.array(
     text: z.string(),
   }),
 );
-const copy = z.object({
-  id: z.string(),
-  serial: z.string(),
-  modelId: z.string(),
-  reason: z.string(),
-  sha256: z.string(),
-  takenAt: z.string(),
-  bytes: z.int(),
-});
-const job = z.looseObject({
-  id: z.string(),
-  kind: z.enum(['read', 'write', 'restore']),
-  serial: z.string(),
-  state: z.enum(['running', 'done', 'failed', 'stopped']),
-  message: z.string(),
-  bytes: z.int(),
-  of: z.int(),
-  secondsLeft: z.number().nullable(),
-});
 
 export const api = {
   health: operation('GET', '/api/health', 'Whether the application and its data are in order', {
@@ -230,15 +218,11 @@ export const api = {
     },
   ),
   radios: operation('GET', '/api/radios', 'The bench: ports, and every radio that has been on one', {
-    response: z.looseObject({
-      reachable: z.boolean(),
-      ports: z.array(z.unknown()),
-      radios: z.array(z.looseObject({ serial: z.string() })),
-    }),
+    response: benchSchema,
   }),
   copies: operation('GET', '/api/radios/{serial}/copies', 'The sealed copies of a radio, newest first', {
     params: serialParams,
-    response: z.object({ copies: z.array(copy) }),
+    response: z.object({ copies: z.array(copySchema) }),
   }),
   writePreview: operation(
     'GET',
@@ -247,47 +231,38 @@ export const api = {
     {
       params: serialParams,
       query: z.object({ plan: planIdSchema }),
-      response: z.looseObject({ serial: z.string(), planRevision: z.int() }),
+      response: writePreviewSchema,
       problems: [404, 410],
     },
   ),
   copyImage: operation('GET', '/api/copies/{id}/image', 'The bytes of a sealed copy', {
-    params: z.object({ id: copyId }),
+    params: z.object({ id: copyIdSchema }),
     response: 'application/octet-stream',
     problems: [404],
   }),
   copyPlan: operation('POST', '/api/copies/{id}/plan', 'Makes a plan of what a sealed copy holds', {
-    params: z.object({ id: copyId }),
+    params: z.object({ id: copyIdSchema }),
     status: 201,
     response: keptPlan,
     problems: [404, 422, 507],
   }),
   jobs: operation('GET', '/api/jobs', 'Reads and writes, newest first', {
-    response: z.object({ jobs: z.array(job) }),
+    response: z.object({ jobs: z.array(jobSchema) }),
   }),
   startJob: operation('POST', '/api/jobs', 'Starts reading, writing or restoring a radio', {
-    body: z.discriminatedUnion('kind', [
-      z.strictObject({ kind: z.literal('read'), serial }),
-      z.strictObject({
-        kind: z.literal('write'),
-        serial,
-        planId: planIdSchema,
-        planRevision: z.int().min(1),
-      }),
-      z.strictObject({ kind: z.literal('restore'), serial, copyId }),
-    ]),
+    body: jobRequestSchema,
     status: 202,
-    response: job,
+    response: jobSchema,
     problems: [404, 409, 410, 422, 507],
   }),
   job: operation('GET', '/api/jobs/{id}', 'A job with its progress', {
     params: jobParams,
-    response: job,
+    response: jobSchema,
     problems: [404],
   }),
   stopJob: operation('DELETE', '/api/jobs/{id}', 'Stops a job', {
     params: jobParams,
-    response: job,
+    response: jobSchema,
     problems: [409],
   }),
 };

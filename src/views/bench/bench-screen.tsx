@@ -9,7 +9,8 @@ import { HeldPanel } from './held-panel';
 import { JobPanel } from './job-panel';
 import { useBench, type BenchInHand } from './use-bench';
 import { WritePanel } from './write-panel';
-import type { PlanName, Radio } from './types';
+import type { Radio } from '@/core/bench';
+import type { PlanName } from './plan-name';
 
 interface Props {
   plans: PlanName[];

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { ask, Button, sentenceOf, Trouble } from '@/ui';
 import type { BenchInHand } from './use-bench';
-import type { Copy, Radio } from './types';
+import type { Copy, Radio } from '@/core/bench';
 
 const REASON: Record<Copy['reason'], string> = {
   'first read': 'As it came',

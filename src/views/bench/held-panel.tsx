@@ -8,7 +8,7 @@ import { modelById } from '@/core/models';
 import { formatFrequency } from '@/core/radio';
 import { Trouble } from '@/ui';
 import { RadioFace } from '@/views/parts';
-import type { Radio } from './types';
+import type { Radio } from '@/core/bench';
 
 /** What the radio holds by its newest sealed copy, and what its display shows for the chosen slot. */
 export function HeldPanel({ radio }: { radio: Radio }) {

@@ -2,7 +2,7 @@
 
 import clsx from 'clsx';
 import { Button } from '@/ui';
-import type { Job } from './types';
+import type { Job } from '@/core/bench';
 
 const ENDED: Record<Exclude<Job['state'], 'running'>, string> = {
   done: 'Done',

@@ -3,7 +3,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { ask } from '@/ui';
-import type { Bench, Job } from './types';
+import type { Bench, Job } from '@/core/bench';
 
 const LOOK_MS = 1500;
 const JOB_MS = 200;

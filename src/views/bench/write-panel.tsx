@@ -6,7 +6,8 @@ import type { FittedChannel } from '@/core/models';
 import { formatFrequency } from '@/core/radio';
 import { ask, Button, Choice, Trouble } from '@/ui';
 import type { BenchInHand } from './use-bench';
-import type { PlanName, Radio, WritePreview } from './types';
+import type { Radio, WritePreview } from '@/core/bench';
+import type { PlanName } from './plan-name';
 
 /** What a write changes, slot by slot, in plain words. */
 function Changes({ preview }: { preview: WritePreview }) {

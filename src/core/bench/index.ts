@@ -1,0 +1,4 @@
+export * from './copy';
+export * from './job';
+export * from './radio';
+export * from './write-preview';

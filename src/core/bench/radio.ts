@@ -1,0 +1,41 @@
+import { z } from 'zod';
+import { copySchema } from './copy';
+
+export const serialSchema = z.string().regex(/^[A-Z0-9]{4,16}$/, 'is not a serial number');
+
+/** `half written`: a write broke off, and it does nothing until it is written whole. */
+export const RADIO_CONDITIONS = ['whole', 'half written'] as const;
+export type RadioCondition = (typeof RADIO_CONDITIONS)[number];
+
+/** A radio that has been on the bench. */
+export const radioSchema = z.object({
+  serial: z.string(),
+  modelId: z.string(),
+  /** Maker and name, for people. */
+  model: z.string(),
+  firmware: z.string(),
+  state: z.enum(RADIO_CONDITIONS),
+  lastSeen: z.string(),
+  /** The port that it is on now; null where it is away. */
+  port: z.string().nullable(),
+  /** Newest first. */
+  copies: z.array(copySchema),
+});
+export type Radio = z.infer<typeof radioSchema>;
+
+/** The bench as it is now: ports with who is on them, and every radio that has been here. */
+export const benchSchema = z.object({
+  /** Whether the bench process answers. */
+  reachable: z.boolean(),
+  ports: z.array(
+    z.object({
+      name: z.string(),
+      busy: z.boolean(),
+      serial: z.string().nullable(),
+      /** Why nobody is known to be there. */
+      reason: z.string().nullable(),
+    }),
+  ),
+  radios: z.array(radioSchema),
+});
+export type Bench = z.infer<typeof benchSchema>;
