@@ -1,0 +1,160 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { placing, renaming } from '../core/samples.test.kit';
+import { decodeImage } from '../core/image';
+import { ternP2 } from '../core/models/tern-p2';
+import { jobs, openDatabase } from '../db';
+import { startSim } from '../sim/server';
+import { UNITS } from '../sim/bench/units';
+import { closeLostJobs, getJob, listJobs, startJob, stopJob } from './jobs';
+import { createPlan, editPlan, setRemoved } from './plans';
+import { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite } from './radios';
+
+/** Reads, writes and restores against the real bench, in this process; the database in a directory of its own. */
+
+jest.setTimeout(120_000);
+
+const folder = mkdtempSync(join(tmpdir(), 'veridon-jobs-'));
+const SERIAL = UNITS[0]!.serial;
+let bench: Awaited<ReturnType<typeof startSim>>;
+beforeAll(async () => {
+  process.env.VERIDON_DATA_DIR = join(folder, 'data');
+  process.env.VERIDON_RESERVE_MB = '1';
+  bench = await startSim({ port: 0, folder: join(folder, 'bench'), speed: 40 });
+  process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${bench.port}`;
+  await openDatabase();
+  await atBench(`radios/${UNITS[0]!.id}`, { plugged: true });
+});
+afterAll(async () => {
+  bench.close();
+  await (await openDatabase()).close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const atBench = async (path: string, body: object) =>
+  (
+    await fetch(`${process.env.VERIDON_BENCH_URL}/bench/${path}`, {
+      method: 'POST',
+      body: JSON.stringify(body),
+    })
+  ).json();
+const ended = async (id: string) => {
+  for (;;) {
+    const job = await getJob(id);
+    if (job.state !== 'running') return job;
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  }
+};
+const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
+const threeChannels = async () => {
+  const { plan } = await createPlan({ name: 'Three', modelId: 'tern-p2', owner });
+  await editPlan(plan.id, 1, placing(0, 1, 2));
+  return plan.id;
+};
+const newestContent = async () => {
+  const [copy] = await listCopies(SERIAL);
+  const content = decodeImage((await getCopy(copy!.id)).image, ternP2);
+  return content.ok ? content.value.channels.map(({ slot, name }) => `${slot} ${name}`) : content.reason;
+};
+
+test('a radio that is plugged in is seen, and read; what it held is the first sealed copy', async () => {
+  const bench = await lookAtBench();
+  expect(bench.radios).toMatchObject([{ serial: SERIAL, state: 'whole', copies: [] }]);
+  const started = await startJob({ kind: 'read', serial: SERIAL });
+  expect(started).toMatchObject({ state: 'running', of: 8192 });
+  const job = await ended(started.id);
+  expect(job).toMatchObject({ state: 'done', bytes: 8192 });
+  expect(await listCopies(SERIAL)).toMatchObject([
+    { id: job.result.copyId, reason: 'first read', bytes: 8192 },
+  ]);
+  const { plan } = await planFromCopy(job.result.copyId!);
+  expect(plan.channels.map(({ slot }) => slot)).toEqual(UNITS[0]!.content.channels.map(({ slot }) => slot));
+});
+
+test('a write puts in the plan that was agreed to, whatever is typed, or removed, meanwhile', async () => {
+  const planId = await threeChannels();
+  expect(await previewWrite(SERIAL, planId)).toMatchObject({ planRevision: 2, channels: 3, heldBack: [] });
+  const { id } = await startJob({ kind: 'write', serial: SERIAL, planId, planRevision: 2 });
+  await editPlan(planId, 2, renaming(0, 'Late'));
+  await setRemoved(planId, true);
+  const job = await ended(id);
+  expect(job).toMatchObject({ state: 'done', result: { channels: 3, heldBack: 0 } });
+  expect(job.message).toContain('all 8,176 bytes read back as they were sent');
+  // “Station 0” in six capitals; STN is the usual short form
+  expect(await newestContent()).toEqual(['0 STN 0', '1 STN 1', '2 STN 2']);
+  await setRemoved(planId, false);
+  await expect(startJob({ kind: 'write', serial: SERIAL, planId, planRevision: 2 })).rejects.toMatchObject({
+    status: 409,
+    kind: 'plan-changed',
+  });
+});
+
+test('a port is kept to one job', async () => {
+  const { id } = await startJob({ kind: 'read', serial: SERIAL });
+  await expect(startJob({ kind: 'read', serial: SERIAL })).rejects.toMatchObject({ status: 409 });
+  expect(await ended(id)).toMatchObject({ state: 'done' });
+  await expect(stopJob(id)).rejects.toMatchObject({ status: 409, kind: 'not-running' });
+});
+
+test('a read that is stopped leaves the radio as it was; a write that is stopped is said to be half done, and restored', async () => {
+  const read = await startJob({ kind: 'read', serial: SERIAL });
+  await stopJob(read.id);
+  expect(await ended(read.id)).toMatchObject({
+    state: 'stopped',
+    message: 'Stopped. The radio is as it was.',
+  });
+
+  const before = await newestContent();
+  const planId = await threeChannels();
+  await editPlan(planId, 2, renaming(2, 'Other'));
+  const write = await startJob({ kind: 'write', serial: SERIAL, planId, planRevision: 3 });
+  for (;;) {
+    const now = await getJob(write.id);
+    expect(now.state).toBe('running');
+    // reading first is a third of the three passes
+    if (now.bytes > 8192 + 1024) break;
+    await new Promise((resolve) => setTimeout(resolve, 5));
+  }
+  await stopJob(write.id);
+  const stopped = await ended(write.id);
+  expect(stopped).toMatchObject({ state: 'stopped', result: { radio: 'half written' } });
+  expect((await lookAtBench()).radios[0]).toMatchObject({ state: 'half written' });
+
+  const read2 = await ended((await startJob({ kind: 'read', serial: SERIAL })).id);
+  expect(read2).toMatchObject({ state: 'done', message: expect.stringContaining('nothing of it was kept') });
+  const [copy] = await listCopies(SERIAL);
+  const restored = await ended((await startJob({ kind: 'restore', serial: SERIAL, copyId: copy!.id })).id);
+  expect(restored).toMatchObject({ state: 'done' });
+  expect(await newestContent()).toEqual(before);
+  expect((await lookAtBench()).radios[0]).toMatchObject({ state: 'whole' });
+});
+
+test('jobs that were under way when the application went down are closed, and say what is known', async () => {
+  const { database } = await openDatabase();
+  const lost = { serial: SERIAL, modelId: 'tern-p2', state: 'running' as const, message: 'Under way.' };
+  await database.insert(jobs).values([
+    { id: 'jb_lostread', kind: 'read', ...lost },
+    { id: 'jb_lostwrite', kind: 'write', ...lost },
+  ]);
+  await closeLostJobs();
+  expect(await getJob('jb_lostread')).toMatchObject({
+    state: 'failed',
+    message: expect.stringContaining('The radio is as it was'),
+  });
+  expect(await getJob('jb_lostwrite')).toMatchObject({
+    state: 'failed',
+    message: expect.stringContaining('may be half written'),
+  });
+  expect((await listJobs()).every(({ state }) => state !== 'running')).toBe(true);
+  await expect(getJob('jb_nothing')).rejects.toMatchObject({ status: 404 });
+});
+
+test('a radio that is pulled is away, and is asked for by its serial', async () => {
+  await atBench(`radios/${UNITS[0]!.id}`, { plugged: false });
+  await expect(startJob({ kind: 'read', serial: SERIAL })).rejects.toMatchObject({
+    status: 409,
+    detail: expect.stringContaining(`No port has ${SERIAL} on it`),
+  });
+  expect((await lookAtBench()).radios[0]).toMatchObject({ serial: SERIAL, port: null });
+});
