@@ -96,6 +96,32 @@ test('what was done stands in the history, newest first, undone steps too', asyn
   );
 });
 
+test('the plan goes back to an earlier revision, and what another page did is seen on coming back', async () => {
+  const page = at.page();
+  const { revision } = await at.read();
+  const before = (await at.inSlot(2))!.name;
+  await type(page, 2, 'name', 'First try');
+  await type(page, 2, 'name', 'Second try');
+  await kept(page);
+  await press(page, 'History');
+  await press(page, `Go back to revision ${revision}`);
+  await kept(page);
+  expect((await at.inSlot(2))!.name).toBe(before);
+  await sees(
+    page,
+    '[aria-label="What has been done, newest first"] li:first-child',
+    `Go back to revision ${revision}`,
+  );
+  await press(page, 'Undo');
+  await until('the second try', async () => (await at.inSlot(2))!.name === 'Second try');
+  await kept(page);
+  // somebody undoes on another page; this one is looked at again
+  await at.undo();
+  await page.evaluate(() => window.dispatchEvent(new Event('focus')));
+  await sees(page, await cell(page, 2, 'name'), 'First try');
+  await at.undo();
+});
+
 test('findings that are mended alike are mended in one stroke, and undone in one', async () => {
   const page = at.page();
   await sees(page, '[aria-label=Findings]', 'Make it listen onlyAll 6');

@@ -11,6 +11,7 @@ import {
   duplicatePlan,
   editPlan,
   getPlan,
+  goBack,
   hasNoPlans,
   listPlans,
   planLog,
@@ -153,6 +154,28 @@ test('plans are listed, the last changed first', async () => {
     receive: [145_537_500],
     model: 'Larkmoor Tern P2',
   });
+});
+
+test('going back makes the plan what it was at any revision; undo takes that back too', async () => {
+  const planId = await make();
+  const past = [(await getPlan(planId)).plan];
+  const edits = [placing(0, 1), renaming(0, 'A'), placing(2), { name: 'remove', ids: [id(1)] }] as Edit[];
+  for (const [index, edit] of edits.entries()) {
+    await editPlan(planId, index + 1, edit);
+    past.push((await getPlan(planId)).plan);
+  }
+  for (const [index, wanted] of past.slice(0, -1).entries()) {
+    const { revision } = await getPlan(planId);
+    const answer = await goBack(planId, revision, index + 1);
+    expect(answer).toMatchObject({ revision: revision + 1, undo: `Go back to revision ${index + 1}` });
+    expect(answer.plan).toEqual(wanted);
+    expect((await getPlan(planId)).plan).toEqual(wanted);
+  }
+  await stepBack(planId, 'undo');
+  expect((await getPlan(planId)).plan).toEqual(past[2]);
+  await expect(goBack(planId, 3, 1)).rejects.toMatchObject({ status: 409 });
+  const { revision } = await getPlan(planId);
+  await expect(goBack(planId, revision, revision)).rejects.toMatchObject({ status: 422 });
 });
 
 test('a removed plan is out of the list and takes no edit; brought back it has all that it had, undo included', async () => {

@@ -284,6 +284,48 @@ export async function stepBack(id: string, kind: 'undo' | 'redo'): Promise<Chang
   });
 }
 
+/**
+ * Makes a plan again what it was at an earlier revision: a revision of its own, which undo takes back like any other.
+ * Refused where the plan is not at `base` any more, since what came since would be lost unseen.
+ */
+export async function goBack(
+  id: string,
+  base: number,
+  revision: number,
+): Promise<ChangeAnswer & { plan: Plan }> {
+  const database = await writing();
+  return database.transaction(async (transaction) => {
+    const row = await wantRow(transaction, id, true);
+    if (base !== row.revision)
+      throw new Problem(
+        409,
+        'stale-edit',
+        'Changed meanwhile',
+        `The plan was changed meanwhile: it is at revision ${row.revision}. Look at it and try again.`,
+        { revision: row.revision },
+      );
+    if (revision >= row.revision)
+      throw new Problem(
+        422,
+        'unknown-revision',
+        'No earlier revision',
+        `The plan is at revision ${row.revision}; name an earlier one to go back to.`,
+      );
+    const before = planSchema.parse(row.document);
+    const after = await planAt(transaction, row, revision);
+    const answer = await append(transaction, row, {
+      kind: 'edit',
+      edit: inverseOf(after, before),
+      label: `Go back to revision ${revision}`,
+      before,
+      after,
+      undoHead: (next) => next,
+      redoHead: () => null,
+    });
+    return { ...answer, plan: after };
+  });
+}
+
 /** The log, newest first. */
 export async function planLog(id: string, before: number | undefined, limit: number) {
   const database = await reading();

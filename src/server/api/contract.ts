@@ -164,6 +164,17 @@ export const api = {
     response: changeAnswer,
     problems: [404, 409, 410, 507],
   }),
+  goBack: operation(
+    'POST',
+    '/api/plans/{id}/go-back',
+    'Makes the plan what it was at an earlier revision, as an edit on revision `base`',
+    {
+      params: planParams,
+      body: z.strictObject({ base: revisionNumber, revision: revisionNumber }),
+      response: changeAnswer,
+      problems: [404, 409, 410, 422, 507],
+    },
+  ),
   fit: operation('GET', '/api/plans/{id}/fit', 'The plan worked out for a model', {
     params: planParams,
     query: modelQuery,

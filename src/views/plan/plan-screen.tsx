@@ -132,6 +132,7 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
               onSelect={select}
               onMend={mend}
               onAbbreviations={editAbbreviations}
+              onGoBack={hand.store.goBack}
             />
           )}
         </aside>

@@ -1,13 +1,9 @@
 import { applyEdit, type Edit, type Plan } from '@/core/plan';
-import { channel, id, plan } from '@/core/samples.test.kit';
+import { channel, plan, renaming } from '@/core/samples.test.kit';
 import { Refusal, Unreachable } from '@/ui/api';
 import { createPlanStore, type PlanServer } from './plan-store';
 
 const start = plan([channel(1, 145_500_000, { name: 'One' }), channel(2, 145_525_000, { name: 'Two' })]);
-const rename = (n: number, name: string): Edit => ({
-  name: 'change',
-  changes: [{ id: id(n), set: { name } }],
-});
 const names = (p: Plan) => p.channels.map((c) => c.name);
 
 /** A server that keeps a plan; `trip` is asked before each edit and may throw. */
@@ -27,6 +23,15 @@ function fakeServer(trip: (edit: Edit, n: number) => void = () => {}) {
       Object.assign(kept, { plan: start, revision: kept.revision + 1, undo: null, redo: 'Rename' });
       return { ...kept, redo: kind === 'undo' ? 'Rename' : null };
     },
+    async goBack(base, revision) {
+      if (base !== kept.revision) throw new Refusal(409, 'stale-edit', 'Changed meanwhile.');
+      Object.assign(kept, {
+        plan: start,
+        revision: kept.revision + 1,
+        undo: `Go back to revision ${revision}`,
+      });
+      return { ...kept };
+    },
     load: async () => ({ ...kept }),
     wait: async () => {},
   };
@@ -45,8 +50,8 @@ const open = (server: PlanServer) =>
 test('an edit shows at once, is sent in turn, and is kept', async () => {
   const { kept, server } = fakeServer();
   const store = open(server);
-  store.apply(rename(1, 'A'));
-  store.apply(rename(2, 'B'));
+  store.apply(renaming(1, 'A'));
+  store.apply(renaming(2, 'B'));
   expect(names(store.get().plan)).toEqual(['A', 'B']);
   expect(store.get().waiting).toBe(2);
   expect(await settled(store)).toMatchObject({ revision: 7, waiting: 0, undo: 'Rename', trouble: null });
@@ -56,7 +61,7 @@ test('an edit shows at once, is sent in turn, and is kept', async () => {
 test('an edit that cannot be run says why and sends nothing', () => {
   const { server } = fakeServer();
   const store = open(server);
-  expect(store.apply(rename(9, 'X'))).toMatchObject({ ok: false });
+  expect(store.apply(renaming(9, 'X'))).toMatchObject({ ok: false });
   expect(store.get().waiting).toBe(0);
 });
 
@@ -65,8 +70,8 @@ test('what the server refuses is taken back and said; the rest stays', async () 
     if (n === 0) throw new Refusal(422, 'edit-refused', 'Not so.');
   });
   const store = open(server);
-  store.apply(rename(1, 'A'));
-  store.apply(rename(2, 'B'));
+  store.apply(renaming(1, 'A'));
+  store.apply(renaming(2, 'B'));
   await settled(store);
   expect(names(store.get().plan)).toEqual(['One', 'B']);
   expect(names(kept.plan)).toEqual(['One', 'B']);
@@ -80,7 +85,7 @@ test('without a server edits are kept, said to be waiting, and sent when it is b
   const store = open(server);
   let sawOffline = false;
   store.subscribe(() => (sawOffline ||= store.get().offline));
-  store.apply(rename(1, 'A'));
+  store.apply(renaming(1, 'A'));
   expect(await settled(store)).toMatchObject({ offline: false, revision: 6 });
   expect(sawOffline).toBe(true);
   expect(names(kept.plan)).toEqual(['A', 'Two']);
@@ -90,16 +95,45 @@ test('a newer plan from the server is taken, with what still waits laid over it'
   const { server } = fakeServer();
   const other = plan([...start.channels, channel(3, 145_550_000, { name: 'Three' })]);
   const store = open({ ...server, edit: async () => ({ revision: 9, undo: null, redo: null, plan: other }) });
-  store.apply(rename(1, 'A'));
-  store.apply(rename(2, 'B'));
+  store.apply(renaming(1, 'A'));
+  store.apply(renaming(2, 'B'));
   expect(names((await settled(store)).plan)).toContain('Three');
 });
 
 test('undo takes the server’s plan', async () => {
   const { server } = fakeServer();
   const store = open(server);
-  store.apply(rename(1, 'A'));
+  store.apply(renaming(1, 'A'));
   store.step('undo');
   expect(names((await settled(store)).plan)).toEqual(['One', 'Two']);
   expect(store.get()).toMatchObject({ undo: null, redo: 'Rename' });
+});
+
+test('going back comes after the edits that wait, and takes the server’s plan', async () => {
+  const { server } = fakeServer();
+  const store = open(server);
+  store.apply(renaming(1, 'A'));
+  store.goBack(5);
+  expect(await settled(store)).toMatchObject({ revision: 7, undo: 'Go back to revision 5', trouble: null });
+  expect(names(store.get().plan)).toEqual(['One', 'Two']);
+});
+
+test('what others changed is taken when somebody looks again, but never over work under way', async () => {
+  const { kept, server } = fakeServer();
+  const store = open(server);
+  Object.assign(kept, { plan: plan([channel(7, 145_700_000, { name: 'Theirs' })]), revision: 6 });
+  await store.refresh();
+  expect(names(store.get().plan)).toEqual(['Theirs']);
+  store.apply(renaming(7, 'Mine'));
+  Object.assign(kept, { plan: start, revision: 9 });
+  await store.refresh();
+  expect(names(store.get().plan)).toEqual(['Mine']);
+  await settled(store);
+});
+
+test('a server that is away leaves what is shown as it is', async () => {
+  const { server } = fakeServer();
+  const store = open({ ...server, load: () => Promise.reject(new Unreachable('away')) });
+  await store.refresh();
+  expect(store.get()).toMatchObject({ revision: 5, offline: false, trouble: null });
 });

@@ -19,13 +19,15 @@ export interface PlanState extends KeptPlan {
   trouble: string | null;
 }
 
-type Change = { kind: 'edit'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' };
+type Change =
+  { kind: 'edit'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' } | { kind: 'go back'; revision: number };
 type Answer = { revision: number; undo: string | null; redo: string | null; plan?: Plan };
 
 /** What the store needs of the server; tests bring their own. */
 export interface PlanServer {
   edit(base: number, edit: Edit): Promise<Answer>;
   step(kind: 'undo' | 'redo'): Promise<Answer & { plan: Plan }>;
+  goBack(base: number, revision: number): Promise<Answer & { plan: Plan }>;
   load(): Promise<KeptPlan>;
   wait(ms: number): Promise<void>;
 }
@@ -36,6 +38,10 @@ export interface PlanStore {
   /** Runs an edit at once and sends it for keeps; the failure's reason where it cannot be run. */
   apply(edit: Edit): Result<Plan>;
   step(kind: 'undo' | 'redo'): void;
+  /** Makes the plan what it was at an earlier revision. */
+  goBack(revision: number): void;
+  /** Takes what others have changed meanwhile; does nothing while changes of our own are under way. */
+  refresh(): Promise<void>;
   dismiss(): void;
 }
 
@@ -84,16 +90,19 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
     });
   };
 
+  const carry = (change: Change): Promise<Answer> => {
+    if (change.kind === 'edit') return server.edit(state.revision, change.edit);
+    if (change.kind === 'go back') return server.goBack(state.revision, change.revision);
+    return server.step(change.kind);
+  };
+
   const send = async (): Promise<void> => {
     if (sending) return;
     sending = true;
     while (queue.length > 0) {
       const change = queue[0]!;
       try {
-        const answer =
-          change.kind === 'edit'
-            ? await server.edit(state.revision, change.edit)
-            : await server.step(change.kind);
+        const answer = await carry(change);
         queue.shift();
         take(answer);
       } catch (error) {
@@ -134,6 +143,16 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
       queue.push({ kind });
       set({ trouble: null });
       void send();
+    },
+    goBack(revision) {
+      queue.push({ kind: 'go back', revision });
+      set({ trouble: null });
+      void send();
+    },
+    async refresh() {
+      if (queue.length > 0) return;
+      const kept = await server.load().catch(() => undefined);
+      if (kept && queue.length === 0 && kept.revision > state.revision) set(kept);
     },
     dismiss: () => set({ trouble: null }),
   };

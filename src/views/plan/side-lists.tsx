@@ -18,6 +18,7 @@ interface Props {
   onSelect: (id: ChannelId, field: FindingField) => void;
   onMend: (edit: Edit) => void;
   onAbbreviations: () => void;
+  onGoBack: (revision: number) => void;
 }
 
 export type SideTab = 'check' | 'fit' | 'history';
@@ -46,6 +47,7 @@ export const SideLists = memo(function SideLists({
   onSelect,
   onMend,
   onAbbreviations,
+  onGoBack,
 }: Props) {
   const { findings, fit } = hand;
   const trigger =
@@ -79,7 +81,7 @@ export const SideLists = memo(function SideLists({
         </p>
       </Tabs.Content>
       <Tabs.Content value="history" className="min-h-0 flex-1 overflow-y-auto">
-        <HistoryList id={hand.plan.id} revision={revision} />
+        <HistoryList id={hand.plan.id} revision={revision} onGoBack={onGoBack} />
       </Tabs.Content>
     </Tabs.Root>
   );
@@ -224,9 +226,30 @@ interface LogRow {
   at: string;
 }
 
+function GoBack({ revision, onGoBack }: { revision: number; onGoBack: Props['onGoBack'] }) {
+  return (
+    <button
+      type="button"
+      className="text-[12px] text-soft underline hover:text-ink"
+      aria-label={`Go back to revision ${revision}`}
+      onClick={() => onGoBack(revision)}
+    >
+      Go back to here
+    </button>
+  );
+}
+
 const KIND = { edit: '', undo: 'Undone: ', redo: 'Done again: ' };
 
-function HistoryList({ id, revision }: { id: string; revision: number }) {
+function HistoryList({
+  id,
+  revision,
+  onGoBack,
+}: {
+  id: string;
+  revision: number;
+  onGoBack: Props['onGoBack'];
+}) {
   const [log, setLog] = useState<LogRow[] | null>(null);
   const [trouble, setTrouble] = useState('');
   useEffect(() => {
@@ -244,21 +267,28 @@ function HistoryList({ id, revision }: { id: string; revision: number }) {
     [],
   );
   if (trouble) return <p className="p-3 text-[13px] text-stop">{trouble}</p>;
-  if (log?.length === 0)
-    return <p className="p-3 text-[13px] text-soft">Nothing has been changed since this plan was made.</p>;
   return (
     <ol aria-label="What has been done, newest first" reversed>
       {log?.map((row) => (
-        <li key={row.revision} className={clsx(item, 'flex justify-between gap-3')}>
-          <span className={clsx(row.kind === 'undo' && 'text-soft')}>
-            {KIND[row.kind]}
-            {row.label}
+        <li key={row.revision} className={item}>
+          <span className="flex justify-between gap-3">
+            <span className={clsx(row.kind === 'undo' && 'text-soft')}>
+              {KIND[row.kind]}
+              {row.label}
+            </span>
+            <time dateTime={row.at} className="shrink-0 text-[12px] text-soft">
+              {time.format(new Date(row.at))}
+            </time>
           </span>
-          <time dateTime={row.at} className="shrink-0 text-[12px] text-soft">
-            {time.format(new Date(row.at))}
-          </time>
+          {row.revision < revision && <GoBack revision={row.revision} onGoBack={onGoBack} />}
         </li>
       ))}
+      {log && (log.at(-1)?.revision ?? 2) === 2 && (
+        <li className={item}>
+          The plan as it was made
+          {revision > 1 && <GoBack revision={1} onGoBack={onGoBack} />}
+        </li>
+      )}
     </ol>
   );
 }

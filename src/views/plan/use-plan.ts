@@ -34,6 +34,7 @@ export function usePlan(initial: KeptPlan): PlanInHand {
     return createPlanStore(initial, {
       edit: (revision, edit) => ask(`${base}/edits`, 'POST', { base: revision, edit }),
       step: (kind) => ask(`${base}/${kind}`, 'POST'),
+      goBack: (revision, to) => ask(`${base}/go-back`, 'POST', { base: revision, revision: to }),
       load: () => ask(base),
       wait: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
     });
@@ -52,6 +53,17 @@ export function usePlan(initial: KeptPlan): PlanInHand {
     () => ({ region, bands: receiveRanges(model), powers: model.powers }),
     [region, model],
   );
+
+  // Somebody who comes back to this page may have placed channels or undone something on another one.
+  useEffect(() => {
+    const look = () => document.visibilityState === 'visible' && void store.refresh();
+    window.addEventListener('focus', look);
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      window.removeEventListener('focus', look);
+      document.removeEventListener('visibilitychange', look);
+    };
+  }, [store]);
 
   useEffect(() => {
     const hold = (event: BeforeUnloadEvent) => {
