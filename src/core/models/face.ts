@@ -1,4 +1,4 @@
-import { formatTone, isUsualShift, type Region, type Squelch } from '../radio';
+import { formatSquelch, isUsualShift, type Region, type Squelch } from '../radio';
 import type { Model } from './model';
 
 /** A channel as a radio holds it: what the fit works out, and what the bytes say. */
@@ -92,10 +92,7 @@ function shiftMark({ rx, tx }: FittedChannel, model: Model, region: Region): str
 /** What a press of the key puts on air, in one sentence. */
 export function onAir(channel: FittedChannel): string {
   if (channel.tx === null) return 'Listen only: the key sends nothing.';
-  const with_ = channel.send
-    ? channel.send.kind === 'tone'
-      ? ` with ${formatTone(channel.send.tone)} Hz`
-      : ` with D${String(channel.send.code).padStart(3, '0')}${channel.send.inverted ? 'I' : 'N'}`
-    : '';
+  const { send } = channel;
+  const with_ = send ? ` with ${formatSquelch(send)}${send.kind === 'tone' ? ' Hz' : ''}` : '';
   return `Sends on ${figures(channel.tx, 5).replace(/0{1,2}$/, '')}${with_}, ${channel.power / 1000} W.`;
 }

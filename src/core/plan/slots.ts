@@ -8,6 +8,9 @@ export interface SlotRange {
   count: number;
 }
 
+/** A slot as people see it: three figures at least, so that columns align. */
+export const slotText = (slot: number): string => String(slot).padStart(3, '0');
+
 /** Ways to place entries; `at` is the slot to begin with. */
 export const PLACEMENTS = ['next-free', 'at-slot', 'fill-gaps', 'push-down', 'overwrite'] as const;
 export type Placement = (typeof PLACEMENTS)[number];

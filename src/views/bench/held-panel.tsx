@@ -9,6 +9,7 @@ import { formatFrequency } from '@/core/radio';
 import { Trouble } from '@/ui';
 import { RadioFace } from '@/views/parts';
 import type { Radio } from '@/core/bench';
+import { slotText } from '@/core/plan';
 
 /** What the radio holds by its newest sealed copy, and what its display shows for the chosen slot. */
 export function HeldPanel({ radio }: { radio: Radio }) {
@@ -47,7 +48,7 @@ export function HeldPanel({ radio }: { radio: Radio }) {
                   channel === chosen ? 'bg-wash' : 'hover:bg-sunk',
                 )}
               >
-                <span className="text-soft">{String(channel.slot).padStart(3, '0')}</span>
+                <span className="text-soft">{slotText(channel.slot)}</span>
                 <span className="w-14">{channel.name || '–'}</span>
                 <span className="text-receive">{formatFrequency(channel.rx)}</span>
               </button>

@@ -7,6 +7,7 @@ import { formatFrequency } from '@/core/radio';
 import { ask, Button, Choice, Trouble } from '@/ui';
 import type { BenchInHand } from './use-bench';
 import type { Radio, WritePreview } from '@/core/bench';
+import { slotText } from '@/core/plan';
 import type { PlanName } from './plan-name';
 
 /** What a write changes, slot by slot, in plain words. */
@@ -21,7 +22,7 @@ function Changes({ preview }: { preview: WritePreview }) {
   const line = (mark: string, channel: FittedChannel, before?: FittedChannel) => (
     <li key={mark + channel.slot} className="flex gap-3 border-b border-line py-1 text-[13px]">
       <span className="w-16 text-soft">{mark}</span>
-      <span className="mono text-soft">{String(channel.slot).padStart(3, '0')}</span>
+      <span className="mono text-soft">{slotText(channel.slot)}</span>
       <span className="mono w-16">{channel.name || '–'}</span>
       <span className="mono w-20 text-receive">{formatFrequency(channel.rx)}</span>
       {channel.tx === null || channel.tx === channel.rx ? (
@@ -128,7 +129,7 @@ export function WritePanel({
           <ul>
             {seen.heldBack.map(({ id, slot, name, reasons }) => (
               <li key={id}>
-                <span className="mono">{String(slot).padStart(3, '0')}</span> {name}. {reasons.join(' ')}
+                <span className="mono">{slotText(slot)}</span> {name}. {reasons.join(' ')}
               </li>
             ))}
           </ul>

@@ -12,6 +12,7 @@ import {
   previewPlacing,
   type Placement,
   type Plan,
+  slotText,
 } from '@/core/plan';
 import { ask, Button, Choice, Field, sentenceOf, Trouble } from '@/ui';
 
@@ -125,7 +126,7 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
           <ol aria-label="Preview of the slots">
             {preview.assigned.map(({ index, slot: to }) => (
               <li key={index} className="flex items-baseline gap-2 py-0.5">
-                <span className="mono w-8 text-soft">{String(to).padStart(3, '0')}</span>
+                <span className="mono w-8 text-soft">{slotText(to)}</span>
                 <span className="min-w-0 flex-1 truncate">{name(index)}</span>
                 <span className="mono text-[12px] text-soft">{onRadio[index]!.text}</span>
               </li>

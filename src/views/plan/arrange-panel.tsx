@@ -9,6 +9,7 @@ import {
   type Arrangement,
   type Room,
   type SortKey,
+  slotText,
 } from '@/core/plan';
 import { Button, Choice, Field, useEscape } from '@/ui';
 import { SORT_LABELS } from './sort-labels';
@@ -31,7 +32,6 @@ export interface Wish {
   key?: SortKey;
 }
 
-const slotText = (slot: number) => String(slot).padStart(3, '0');
 const number = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : null);
 
 /** Arranges slots: who goes where is shown as it is typed, before anything is changed. */

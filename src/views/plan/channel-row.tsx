@@ -11,7 +11,7 @@ import {
   isDigital,
   type Access,
 } from '@/core/radio';
-import { COLUMNS, type Channel, type Column } from '@/core/plan';
+import { COLUMNS, type Channel, type Column, slotText } from '@/core/plan';
 import type { Finding } from '@/core/check';
 import { SeverityMark } from '@/ui';
 
@@ -48,7 +48,7 @@ function AccessChip({ access }: { access: Access }) {
 function Content({ channel, column, onRadio }: { channel: Channel; column: Column; onRadio: string | null }) {
   switch (column) {
     case 'slot':
-      return <span className="mono text-soft">{String(channel.slot).padStart(3, '0')}</span>;
+      return <span className="mono text-soft">{slotText(channel.slot)}</span>;
     case 'name':
       return (
         <span className="@container flex min-w-0 flex-1 items-baseline justify-between gap-2">

@@ -4,7 +4,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
 import { useEffect, useMemo, useRef, type RefObject } from 'react';
 import type { Finding } from '@/core/check';
-import { COLUMNS, type ChannelId, type Column } from '@/core/plan';
+import { COLUMNS, type ChannelId, type Column, slotText } from '@/core/plan';
 import { CellEditor } from './cell-editor';
 import { ChannelRow, HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
 import { useTableKeys } from './use-table-keys';
@@ -208,7 +208,7 @@ function NewRow({
             column === 'rx' && draft !== undefined && 'mono bg-stop-wash text-stop',
           )}
         >
-          {column === 'slot' && <span className="mono">{String(slot).padStart(3, '0')}</span>}
+          {column === 'slot' && <span className="mono">{slotText(slot)}</span>}
           {column === 'name' && 'New channel'}
           {column === 'rx' && (draft ?? 'frequency')}
         </div>

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { formatFrequency } from '@/core/radio';
-import { SORT_KEYS } from '@/core/plan';
+import { SORT_KEYS, slotText } from '@/core/plan';
 import { useCommands, type Command } from '@/ui';
 import { SORT_LABELS } from './sort-labels';
 import type { Wish } from './arrange-panel';
@@ -88,7 +88,7 @@ export function usePlanCommands(
     'channels',
     hand.shown.plan.channels.map((channel) => ({
       id: channel.id,
-      label: `${String(channel.slot).padStart(3, '0')}  ${channel.name || 'no name'}  ${formatFrequency(channel.rx)}`,
+      label: `${slotText(channel.slot)}  ${channel.name || 'no name'}  ${formatFrequency(channel.rx)}`,
       group: 'Channels',
       words: channel.source?.call,
       run: () => {
