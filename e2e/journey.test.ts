@@ -1,6 +1,7 @@
 import {
   cell,
   demoPlan,
+  findingsCounted,
   PLAN,
   kept,
   makeBrowser,
@@ -145,8 +146,7 @@ test('what is not understood stays in the cell with its reason, and is lost only
 
 test('Check shows one stop, and its mend takes it away', async () => {
   const { page } = tools;
-  const label = () =>
-    page.$eval('header button[aria-label^="Check"]', (button) => button.getAttribute('aria-label'));
+  const label = () => findingsCounted(page);
   expect(await label()).toContain('1 stop');
   await sees(page, '[aria-label=Findings] li:first-child', 'Garrowick Ridge');
   await press(page, 'Use 110.9');

@@ -94,7 +94,7 @@ export async function cell(page: Page, slot: number, column: string): Promise<st
     }, figures);
   const scroll = (top: number) =>
     page.evaluate((y) => {
-      const scroller = document.querySelector('[role=grid] > div')!;
+      const scroller = document.querySelector('[role=grid]')!;
       scroller.scrollTop = y;
       return scroller.scrollTop >= scroller.scrollHeight - scroller.clientHeight - 1;
     }, top);
@@ -117,6 +117,13 @@ export async function type(page: Page, slot: number, column: string, text: strin
   await page.keyboard.type(text);
   await page.keyboard.press('Enter');
 }
+
+/** What the Check button of the plan counts, in words: `Check, 1 stop, 8 cautions`. */
+export const findingsCounted = (page: Page): Promise<string> =>
+  page.$$eval('header button', (all) => {
+    const check = all.find((button) => button.textContent?.startsWith('Check'))!;
+    return [...check.querySelectorAll('.sr-only')].map((part) => part.textContent).join('');
+  });
 
 /** Waits until all that was done is on disk. */
 export const kept = (page: Page) => sees(page, 'header [role=status]', /^Kept, revision \d+$/);

@@ -1,4 +1,16 @@
-import { PLAN, cell, kept, pause, press, sees, textOf, type, until, onPlanPage } from './harness';
+import {
+  PLAN,
+  cell,
+  findingsCounted,
+  kept,
+  pause,
+  press,
+  sees,
+  textOf,
+  type,
+  until,
+  onPlanPage,
+} from './harness';
 
 /** What stands around the table: everything by name, shortcuts, the band strip as a control, history, owner, widths. */
 
@@ -164,13 +176,12 @@ test('an abbreviation of this plan’s own changes what the radio will show, and
 
 test('guarding strictly makes cautions of the licence stops; the plan’s name is changed where it stands', async () => {
   const page = at.page();
-  const check = () =>
-    page.$eval('header button[aria-label^="Check"]', (button) => button.getAttribute('aria-label'));
+  const check = () => findingsCounted(page);
   expect(await check()).toContain('1 stop,');
   await press(page, 'Q7KWD · grade Full');
   const strict = await page.waitForSelector('input[type=checkbox]');
   await strict!.click();
-  await until('two stops', async () => (await check())!.includes('2 stops'));
+  await until('two stops', async () => (await check()).includes('2 stops'));
   await keys('Escape');
   await kept(page);
   await press(page, 'Ketterby weekend');

@@ -121,21 +121,30 @@ export function Choice<T extends string>({
   );
 }
 
-/** A sheet of paper on the table. */
-export function Sheet({
+/** A pane that scrolls, and that the arrow keys scroll too: for lists with nothing in them to stop at. */
+export function Scroll({
+  label,
   className,
   children,
-  ...rest
+  live = false,
 }: {
+  label: string;
   className?: string;
   children: ReactNode;
-  'aria-label'?: string;
-  as?: 'section';
+  /** What changes in it is read out. */
+  live?: boolean;
 }) {
   return (
-    <section className={clsx('rounded-md border border-line bg-sheet', className)} {...rest}>
+    <div
+      role="region"
+      aria-label={label}
+      aria-live={live ? 'polite' : undefined}
+      // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- what scrolls must be reached by the keyboard
+      tabIndex={0}
+      className={clsx('min-h-0 overflow-y-auto', className)}
+    >
       {children}
-    </section>
+    </div>
   );
 }
 

@@ -73,4 +73,3 @@ export const memoryMapSchema = z.object({
 });
 export type MemoryMap = z.infer<typeof memoryMapSchema>;
 export type Area = z.infer<typeof areaSchema>;
-export type Setting = z.infer<typeof settingSchema>;

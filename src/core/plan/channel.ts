@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { accessSchema, HIGHEST_POWER, isFrequency, MODES, OPEN, type Mode } from '../radio';
-import { channelIdSchema, type ChannelId } from './ids';
+import { channelIdSchema } from './ids';
 
 export const NAME_LIMIT = 32;
 /** Highest slot number that a plan can hold, whatever the model. */
@@ -47,13 +47,11 @@ export const channelSchema = channelFieldsSchema.extend({
   slot: z.int().min(0).max(SLOT_LIMIT),
 });
 
-export type Source = z.infer<typeof sourceSchema>;
 export type ChannelFields = z.infer<typeof channelFieldsSchema>;
 /** One receive and transmit arrangement with a name, in a slot. */
 export type Channel = z.infer<typeof channelSchema>;
 
 /** A channel without a slot yet. */
-export type NewChannel = ChannelFields & { id: ChannelId };
 export const newChannelSchema = channelFieldsSchema.extend({ id: channelIdSchema });
 
 /** The fields of a plain channel: same frequency both ways, open, FM, 4 W, scanned. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { GRADES, REGIONS } from '../radio';
 import { channelSchema, type Channel } from './channel';
-import { planIdSchema, type ChannelId } from './ids';
+import { planIdSchema } from './ids';
 import { ABBREVIATIONS, abbreviationsSchema, type Abbreviations } from './names';
 
 /** Whose plan it is, and by which licence it is guarded. */
@@ -45,11 +45,6 @@ export function newPlan(id: Plan['id'], details: PlanDetails): Plan {
 /** The short forms that the plan's names are fitted with. */
 export function abbreviationsOf(plan: Pick<Plan, 'abbreviations'>): Abbreviations {
   return plan.abbreviations ?? ABBREVIATIONS;
-}
-
-/** The channel with that id, or undefined. */
-export function channelById(plan: Plan, id: ChannelId): Channel | undefined {
-  return plan.channels.find((channel) => channel.id === id);
 }
 
 /** The channels in slot order, ids and slots unique, or what is wrong with them. */

@@ -25,8 +25,3 @@ export function nearestOnSteps(hz: Hertz, steps: readonly Step[]): Hertz {
   const choices = steps.map((step) => nearestOnStep(hz, step));
   return choices.reduce((best, next) => (Math.abs(next - hz) < Math.abs(best - hz) ? next : best));
 }
-
-/** A step for people: `12.5 kHz`. */
-export function formatStep(step: Step): string {
-  return step === '8.33' ? '8.33 kHz' : `${step / 1000} kHz`;
-}

@@ -4,7 +4,6 @@ import {
   isFrequency,
   parseDecimal,
   parseFrequency,
-  within,
   type Hertz,
   type Range,
 } from './frequency';
@@ -95,9 +94,4 @@ export function carryTransmit(transmit: Transmit, from: Hertz, to: Hertz, region
   if (tx === null) return transmit;
   if (txFixed && !isUsualShift(from, tx, region)) return transmit;
   return { tx: to + (tx - from), txFixed: false };
-}
-
-/** True where both ends of a shifted channel lie in the same of the bands. */
-export function sameBand(rx: Hertz, tx: Hertz, bands: readonly Range[]): boolean {
-  return bands.some((band) => within(rx, band) && within(tx, band));
 }

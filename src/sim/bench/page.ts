@@ -8,8 +8,8 @@ section{border:1px solid #d0dbd5;border-radius:8px;background:#fcfefd;padding:1r
 output{display:block;font:20px/1.4 monospace;background:#ccd8ca;border-radius:4px;padding:.5rem 1rem;margin:.5rem 0;min-height:3.4em;white-space:pre}
 button{font:inherit;margin:0 .4rem .4rem 0;padding:.2rem .8rem}
 </style>
-<h1>Simulated bench</h1>
-<p>Radios that behave like real ones. Veridon sees a radio while its cable is plugged in.</p>
+<header><h1>Simulated bench</h1>
+<p>Radios that behave like real ones. Veridon sees a radio while its cable is plugged in.</p></header>
 <main id="radios" aria-live="polite"></main>
 <script>
 const main=document.getElementById('radios');

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { FittedChannel } from '@/core/models';
 import { formatFrequency } from '@/core/radio';
-import { ask, Button, Choice, Trouble } from '@/ui';
+import { ask, Button, Choice, Trouble, Scroll } from '@/ui';
 import type { BenchInHand } from './use-bench';
 import type { Radio, WritePreview } from '@/core/bench';
 import { slotText } from '@/core/plan';
@@ -38,11 +38,13 @@ function Changes({ preview }: { preview: WritePreview }) {
     </li>
   );
   return (
-    <ul aria-label="What the write changes" className="min-h-0 overflow-y-auto">
-      {change.added.map((channel) => line('new', channel))}
-      {change.changed.map(({ before, after }) => line('changed', after, before))}
-      {change.removed.map((channel) => line('emptied', channel))}
-    </ul>
+    <Scroll label="What the write changes">
+      <ul>
+        {change.added.map((channel) => line('new', channel))}
+        {change.changed.map(({ before, after }) => line('changed', after, before))}
+        {change.removed.map((channel) => line('emptied', channel))}
+      </ul>
+    </Scroll>
   );
 }
 

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { modelById } from '@/core/models';
-import type { DistanceUnit } from '@/core/radio';
+import { locator, type DistanceUnit } from '@/core/radio';
 import type { Plan } from '@/core/plan';
 import { ask, Button, Choice, Trouble, useCommands } from '@/ui';
 import { PlacePanel } from './place-panel';
@@ -221,6 +221,9 @@ function Find({ plans, planId, unit: firstUnit }: Props) {
                 onLit={setLit}
                 onChoose={choose}
               />
+              <p className="text-center text-[12.5px] text-soft">
+                Around {search.query.name}, <span className="mono">{locator(search.query)}</span>
+              </p>
             </div>
           )}
           {placed && planId && (

@@ -14,7 +14,7 @@ import {
   type Plan,
   slotText,
 } from '@/core/plan';
-import { ask, Button, Choice, Field, sentenceOf, Trouble } from '@/ui';
+import { ask, Button, Choice, Field, Scroll, sentenceOf, Trouble } from '@/ui';
 
 interface Props {
   plan: Plan;
@@ -117,7 +117,7 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
           title="Fields: {name} {call} {city} {island} {band} {mode} {output}, with a width as in {city:6}"
         />
       </div>
-      <div className="min-h-0 flex-1 overflow-y-auto px-3 py-2 text-[13px]">
+      <Scroll label="What goes where" className="flex-1 px-3 py-2 text-[13px]">
         {chosen.length === 0 ? (
           <p className="text-soft">
             Choose stations in the list. Which slots they take is shown here before anything is changed.
@@ -150,7 +150,7 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
           </p>
         )}
         {trouble && <Trouble className="mt-2">{trouble}</Trouble>}
-      </div>
+      </Scroll>
       <div className="border-t border-line p-3">
         <Button
           kind="strong"

@@ -11,7 +11,7 @@ import {
   type SortKey,
   slotText,
 } from '@/core/plan';
-import { Button, Choice, Field, useEscape } from '@/ui';
+import { Button, Choice, Field, Scroll, useEscape } from '@/ui';
 import { SORT_LABELS } from './sort-labels';
 import type { Actions } from './use-actions';
 import type { PlanInHand } from './use-plan';
@@ -136,7 +136,7 @@ export function ArrangePanel({ hand, table, actions, wish, onClose }: Props) {
           />
         )}
       </div>
-      <div className="min-h-0 flex-1 overflow-y-auto px-3 py-2 text-[13px]" aria-live="polite">
+      <Scroll live label="What moves" className="flex-1 px-3 py-2 text-[13px]">
         {reason !== null ? (
           <p className="text-stop">{reason}</p>
         ) : shown.length === 0 ? (
@@ -155,7 +155,7 @@ export function ArrangePanel({ hand, table, actions, wish, onClose }: Props) {
             ))}
           </ol>
         )}
-      </div>
+      </Scroll>
       <div className="flex gap-2 border-t border-line p-3">
         <Button kind="strong" type="submit" className="flex-1" disabled={shown.length === 0}>
           {shown.length === 1 ? 'Move 1 channel' : `Move ${shown.length} channels`}

@@ -67,12 +67,14 @@ export function CellEditor({
   const message = editing!.reason ?? HELP[cell.column];
   return (
     <div
-      role="presentation"
+      role="row"
+      aria-rowindex={cell.row + 2}
       className="pointer-events-none absolute inset-x-0 z-20 grid"
       style={{ top, height: ROW_HEIGHT, gridTemplateColumns: TEMPLATE }}
     >
       <div
-        role="presentation"
+        role="gridcell"
+        aria-colindex={COLUMNS.indexOf(cell.column) + 2}
         className="pointer-events-auto relative"
         style={{ gridColumn: COLUMNS.indexOf(cell.column) + 2 }}
       >

@@ -140,7 +140,7 @@ export const ChannelRow = memo(function ChannelRow({
       )}
       style={{ top, height: ROW_HEIGHT, gridTemplateColumns: TEMPLATE }}
     >
-      <div role="presentation" className="grid place-items-center">
+      <div role="gridcell" aria-colindex={1} className="grid place-items-center">
         {worst && <SeverityMark severity={worst.severity} />}
       </div>
       {COLUMNS.map((column, index) => {
@@ -150,7 +150,7 @@ export const ChannelRow = memo(function ChannelRow({
             key={column}
             id={`cell-${row}-${column}`}
             role={column === 'name' ? 'rowheader' : 'gridcell'}
-            aria-colindex={index + 1}
+            aria-colindex={index + 2}
             aria-selected={chosen && index >= blockFrom && index <= blockTo}
             aria-description={found ? `${found.severity}: ${found.text}` : undefined}
             data-row={row}

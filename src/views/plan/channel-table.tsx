@@ -2,7 +2,7 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
-import { useEffect, useMemo, useRef, type RefObject } from 'react';
+import { useEffect, useMemo, type RefObject } from 'react';
 import type { Finding } from '@/core/check';
 import { COLUMNS, type ChannelId, type Column, slotText } from '@/core/plan';
 import { CellEditor } from './cell-editor';
@@ -31,11 +31,10 @@ export function ChannelTable({
   onMove: () => void;
   gridRef: RefObject<HTMLDivElement | null>;
 }) {
-  const scroller = useRef<HTMLDivElement>(null);
   const { rows, rowCount, selection, editing, drafts, chosen, columns } = table;
   const virtual = useVirtualizer({
     count: rowCount,
-    getScrollElement: () => scroller.current,
+    getScrollElement: () => gridRef.current,
     estimateSize: () => ROW_HEIGHT,
     overscan: 6,
     scrollPaddingStart: HEAD_HEIGHT,
@@ -43,12 +42,12 @@ export function ChannelTable({
   const { active } = selection;
 
   useEffect(() => {
-    const view = scroller.current!;
+    const view = gridRef.current!;
     const top = active.row * ROW_HEIGHT;
     const room = view.clientHeight - HEAD_HEIGHT - ROW_HEIGHT;
     if (top < view.scrollTop) view.scrollTop = top;
     else if (top > view.scrollTop + room) view.scrollTop = top - room;
-  }, [active.row]);
+  }, [active.row, gridRef]);
 
   const focus = () => gridRef.current?.focus({ preventScroll: true });
   const onKeyDown = useTableKeys({
@@ -56,7 +55,7 @@ export function ChannelTable({
     table,
     actions,
     onMove,
-    page: () => Math.max(1, Math.floor((scroller.current?.clientHeight ?? 300) / ROW_HEIGHT) - 2),
+    page: () => Math.max(1, Math.floor((gridRef.current?.clientHeight ?? 300) / ROW_HEIGHT) - 2),
   });
   const pointer = usePointer(table, focus);
 
@@ -86,10 +85,11 @@ export function ChannelTable({
       aria-label="Channels"
       aria-multiselectable
       aria-rowcount={rowCount + 1}
-      aria-colcount={COLUMNS.length}
+      aria-colcount={COLUMNS.length + 1}
       aria-activedescendant={`cell-${active.row}-${active.column}`}
       tabIndex={0}
-      className="flex min-h-0 flex-1 flex-col outline-none"
+      className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden outline-none max-lg:overflow-x-auto max-lg:*:min-w-[640px]"
+      {...pointer}
       onKeyDown={onKeyDown}
       onCopy={(event) => {
         if (editing) return;
@@ -103,70 +103,67 @@ export function ChannelTable({
       }}
     >
       <div
-        ref={scroller}
-        className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden max-lg:overflow-x-auto max-lg:*:min-w-[640px]"
-        {...pointer}
+        role="row"
+        aria-rowindex={1}
+        className="sticky top-0 z-10 grid border-b border-line-strong bg-sheet text-[12.5px] text-soft"
+        style={{ height: HEAD_HEIGHT, gridTemplateColumns: TEMPLATE }}
       >
-        <div
-          role="row"
-          aria-rowindex={1}
-          className="sticky top-0 z-10 grid border-b border-line-strong bg-sheet text-[12.5px] text-soft"
-          style={{ height: HEAD_HEIGHT, gridTemplateColumns: TEMPLATE }}
-        >
-          <div role="presentation" />
-          {COLUMNS.map((column, index) => (
-            <div
-              key={column}
-              role="columnheader"
-              aria-colindex={index + 1}
-              className="flex items-center px-1.5"
-            >
-              {HEADINGS[column]}
-            </div>
-          ))}
+        <div role="columnheader" aria-colindex={1} className="sr-only">
+          Findings
         </div>
-        <div role="rowgroup" className="relative" style={{ height: rowCount * ROW_HEIGHT }}>
-          {virtual.getVirtualItems().map(({ index, start }) => {
-            const channel = rows[index];
-            const isActive = active.row === index;
-            if (!channel)
-              return (
-                <NewRow
-                  key="new"
-                  row={index}
-                  top={start}
-                  slot={table.nextFree!}
-                  active={isActive ? active.column : null}
-                  draft={drafts.get(draftKey('new', 'rx'))?.text}
-                />
-              );
-            const isChosen = chosen.has(channel.id);
+        <span aria-hidden />
+        {COLUMNS.map((column, index) => (
+          <div
+            key={column}
+            role="columnheader"
+            aria-colindex={index + 2}
+            className="flex items-center px-1.5"
+          >
+            {HEADINGS[column]}
+          </div>
+        ))}
+      </div>
+      <div role="rowgroup" className="relative" style={{ height: rowCount * ROW_HEIGHT }}>
+        {virtual.getVirtualItems().map(({ index, start }) => {
+          const channel = rows[index];
+          const isActive = active.row === index;
+          if (!channel)
             return (
-              <ChannelRow
-                key={channel.id}
-                channel={channel}
+              <NewRow
+                key="new"
                 row={index}
                 top={start}
-                onRadio={onRadio.get(channel.id) ?? null}
-                findings={byChannel.get(channel.id)}
-                chosen={isChosen && (many || !isActive)}
+                slot={table.nextFree!}
                 active={isActive ? active.column : null}
-                blockFrom={blockFrom}
-                blockTo={blockTo}
-                drafts={drafts.size > 0 ? draftsOf(channel.id) : undefined}
+                draft={drafts.get(draftKey('new', 'rx'))?.text}
               />
             );
-          })}
-          {editing && (
-            <CellEditor
-              key={`${editing.cell.row} ${editing.cell.column}`}
-              table={table}
-              top={editing.cell.row * ROW_HEIGHT}
-              below={editing.cell.row < 3 || editing.cell.row < rowCount - 2}
-              onDone={focus}
+          const isChosen = chosen.has(channel.id);
+          return (
+            <ChannelRow
+              key={channel.id}
+              channel={channel}
+              row={index}
+              top={start}
+              onRadio={onRadio.get(channel.id) ?? null}
+              findings={byChannel.get(channel.id)}
+              chosen={isChosen && (many || !isActive)}
+              active={isActive ? active.column : null}
+              blockFrom={blockFrom}
+              blockTo={blockTo}
+              drafts={drafts.size > 0 ? draftsOf(channel.id) : undefined}
             />
-          )}
-        </div>
+          );
+        })}
+        {editing && (
+          <CellEditor
+            key={`${editing.cell.row} ${editing.cell.column}`}
+            table={table}
+            top={editing.cell.row * ROW_HEIGHT}
+            below={editing.cell.row < 3 || editing.cell.row < rowCount - 2}
+            onDone={focus}
+          />
+        )}
       </div>
     </div>
   );
@@ -193,13 +190,13 @@ function NewRow({
       className="absolute left-0 right-0 grid text-soft"
       style={{ top, height: ROW_HEIGHT, gridTemplateColumns: TEMPLATE }}
     >
-      <div role="presentation" />
+      <div role="gridcell" aria-colindex={1} />
       {COLUMNS.map((column, index) => (
         <div
           key={column}
           id={`cell-${row}-${column}`}
           role="gridcell"
-          aria-colindex={index + 1}
+          aria-colindex={index + 2}
           data-row={row}
           data-column={column}
           className={clsx(

@@ -89,7 +89,8 @@ function Owner({ hand }: { hand: PlanInHand }) {
 
 /** Name, radio, licence; undo and redo; what Check counts; on to Find and to the Bench. */
 export function PlanHeader({ hand, onCheck }: { hand: PlanInHand; onCheck: () => void }) {
-  const { plan, model, store, findings } = hand;
+  const { plan, model, store } = hand;
+  const found = counts(hand.findings);
   return (
     <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3 max-lg:flex-wrap">
       <Name hand={hand} />
@@ -113,19 +114,14 @@ export function PlanHeader({ hand, onCheck }: { hand: PlanInHand; onCheck: () =>
       >
         Redo
       </Button>
-      <Button
-        onClick={onCheck}
-        aria-label={`Check: ${
-          counts(findings)
-            .map(({ text }) => text)
-            .join(', ') || 'no findings'
-        }`}
-      >
+      <Button onClick={onCheck}>
         Check
-        {counts(findings).map(({ severity, n }) => (
+        {found.length === 0 && <span className="sr-only">, no findings</span>}
+        {found.map(({ severity, n, text }) => (
           <span key={severity} className="inline-flex items-center gap-1 tabular-nums">
             <SeverityMark severity={severity} size={11} label={false} />
-            {n}
+            <span aria-hidden>{n}</span>
+            <span className="sr-only">, {text}</span>
           </span>
         ))}
       </Button>
