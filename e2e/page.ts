@@ -69,15 +69,21 @@ export async function sees(
   });
 }
 
-/** Clicks the button or link with that name. */
+/** Clicks the button, link or tab with that name, as soon as it is there and can be pressed. */
 export async function press(page: Page, name: string): Promise<void> {
-  const handle = await until(`a button or link “${name}”`, async () => {
-    const found = await page.$(`::-p-aria([name="${name}"][role="button"])`);
-    return (
-      found ??
-      (await page.$(`::-p-aria([name="${name}"][role="link"])`)) ??
-      (await page.$(`::-p-aria([name="${name}"][role="tab"])`))
-    );
+  const find = async () => {
+    for (const role of ['button', 'link', 'tab']) {
+      const found = await page.$(`::-p-aria([name="${name}"][role="${role}"])`);
+      if (found) return found;
+    }
+    return null;
+  };
+  const handle = await until(`a button or link “${name}” that can be pressed`, async () => {
+    const found = await find();
+    const ready = await found
+      ?.evaluate((element) => !(element as HTMLButtonElement).disabled)
+      .catch(() => false);
+    return ready && found;
   });
   await handle.click();
 }

@@ -275,3 +275,32 @@ test('chosen channels are moved to a slot and numbered in steps, each seen befor
   await keys('Control+z');
   await until('the numbers undone', async () => (await inSlot(12))?.name === 'Isle Weather North');
 });
+
+test('chosen rows are carried by their slot with the mouse, and by Alt and the arrows; the slots in use stay', async () => {
+  const page = at.page();
+  const order = async () => (await channels()).map(({ name }) => name);
+  const before = await order();
+  const slots = (await channels()).map(({ slot }) => slot);
+  // Ullsmere Hill and Brannoch Head, the fourth and fifth, go before the second
+  await page.click(await cell(page, 3, 'slot'));
+  await keys('Shift+ArrowDown');
+  const from = (await (await page.$(await cell(page, 3, 'slot')))!.boundingBox())!;
+  const to = (await (await page.$(await cell(page, 1, 'slot')))!.boundingBox())!;
+  await page.mouse.move(from.x + 10, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 10, to.y + 20, { steps: 3 });
+  await page.mouse.move(to.x + 10, to.y + 4, { steps: 3 });
+  await sees(page, '[role=grid]', '2 channels here');
+  expect(await order()).toEqual(before);
+  await page.mouse.up();
+  await kept(page);
+  const [calling, second, third, ullsmere, brannoch, ...rest] = before;
+  expect(await order()).toEqual([calling, ullsmere, brannoch, second, third, ...rest]);
+  expect((await channels()).map(({ slot }) => slot)).toEqual(slots);
+  await sees(page, 'footer', '2 chosen');
+  await keys('Alt+ArrowDown');
+  await kept(page);
+  expect(await order()).toEqual([calling, second, ullsmere, brannoch, third, ...rest]);
+  await keys('Control+z', 'Control+z');
+  await until('both undone', async () => (await order()).join() === before.join());
+});

@@ -3,6 +3,7 @@ import { anyPlan, channel, id, plan } from '../samples.test.kit';
 import {
   applyEdit,
   previewArrangement,
+  reorder,
   ROOMS,
   SORT_KEYS,
   swap,
@@ -112,6 +113,37 @@ test('two channels are exchanged', () =>
     '2 Ullsmere Hill',
     '5 Calling',
   ]));
+
+describe('carrying channels past others', () => {
+  const carried = (chosen: Set<ChannelId>, before: number | null) =>
+    after(three, reorder(three, chosen, before === null ? null : id(before)));
+  test('the slots in use stay; those in between close up', () => {
+    expect(carried(some(1), null)).toEqual(['1 Ullsmere Hill', '2 Weather', '5 Calling']);
+    expect(carried(some(5), 1)).toEqual(['1 Weather', '2 Calling', '5 Ullsmere Hill']);
+    expect(carried(some(1, 5), 2)).toEqual(['1 Calling', '2 Weather', '5 Ullsmere Hill']);
+  });
+  test('put down where they are, or before one of themselves, nothing moves', () => {
+    expect(reorder(three, some(2), id(5))).toEqual([]);
+    expect(reorder(three, some(1, 2), id(2))).toEqual([]);
+    expect(reorder(three, some(), id(1))).toEqual([]);
+  });
+  test('the order of the carried and of the others is kept, for any plan', () => {
+    fc.assert(
+      fc.property(anyPlan, fc.array(fc.nat({ max: 30 })), fc.nat({ max: 30 }), (p, picks, at) => {
+        const chosen = new Set(picks.flatMap((pick) => p.channels[pick]?.id ?? []));
+        const moves = reorder(p, chosen, p.channels[at]?.id ?? null);
+        if (moves.length === 0) return;
+        const result = applyEdit(p, { name: 'arrange', how: 'move', moves });
+        if (!result.ok) throw new Error(result.reason);
+        const ids = (q: Plan, own: boolean) =>
+          q.channels.map((c) => c.id).filter((one) => chosen.has(one) === own);
+        expect(ids(result.value, true)).toEqual(ids(p, true));
+        expect(ids(result.value, false)).toEqual(ids(p, false));
+        expect(result.value.channels.map((c) => c.slot)).toEqual(p.channels.map((c) => c.slot));
+      }),
+    );
+  });
+});
 
 const anyArrangement: fc.Arbitrary<Arrangement> = fc.oneof(
   fc.record({

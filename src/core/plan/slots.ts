@@ -137,6 +137,23 @@ export function sortInPlace(plan: Plan, ids: ReadonlySet<ChannelId>, key: SortKe
   );
 }
 
+/**
+ * Moves that take the chosen channels out of the list and put them before another one, or at its end where `before` is
+ * null. The slots in use stay the same; those in between go up or down by as many as are carried past them.
+ */
+export function reorder(plan: Plan, ids: ReadonlySet<ChannelId>, before: ChannelId | null): Move[] {
+  const slots = plan.channels.map((channel) => channel.slot);
+  const from = before === null ? slots.length : plan.channels.findIndex(({ id }) => id === before);
+  const chosen = plan.channels.filter(({ id }) => ids.has(id));
+  const stays = (channel: Channel) => !ids.has(channel.id);
+  const order = [
+    ...plan.channels.slice(0, from).filter(stays),
+    ...chosen,
+    ...plan.channels.slice(from).filter(stays),
+  ];
+  return moves(order, (index) => slots[index]!);
+}
+
 /** Moves that exchange two channels. */
 export function swap(a: Channel, b: Channel): Move[] {
   return [

@@ -158,6 +158,7 @@ export const ChannelRow = memo(function ChannelRow({
             title={found?.text}
             className={clsx(
               'flex min-w-0 items-center overflow-hidden px-1.5',
+              column === 'slot' && chosen && 'cursor-grab',
               chosen && index >= blockFrom && index <= blockTo && 'bg-wash',
               active === column && 'outline-2 -outline-offset-2 outline-ink',
               drafts?.[column] !== undefined && 'bg-stop-wash',

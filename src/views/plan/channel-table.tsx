@@ -57,7 +57,15 @@ export function ChannelTable({
     onMove,
     page: () => Math.max(1, Math.floor((gridRef.current?.clientHeight ?? 300) / ROW_HEIGHT) - 2),
   });
-  const pointer = usePointer(table, focus);
+  const { drop, handlers } = usePointer(table, focus, {
+    rowAt: ({ clientY }) => {
+      const view = gridRef.current!;
+      return Math.round(
+        (clientY - view.getBoundingClientRect().top + view.scrollTop - HEAD_HEIGHT) / ROW_HEIGHT,
+      );
+    },
+    onCarried: actions.carry,
+  });
 
   const byChannel = useMemo(() => {
     const map = new Map<ChannelId, Finding[]>();
@@ -89,7 +97,7 @@ export function ChannelTable({
       aria-activedescendant={`cell-${active.row}-${active.column}`}
       tabIndex={0}
       className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden outline-none max-lg:overflow-x-auto max-lg:*:min-w-[640px]"
-      {...pointer}
+      {...handlers}
       onKeyDown={onKeyDown}
       onCopy={(event) => {
         if (editing) return;
@@ -155,6 +163,7 @@ export function ChannelTable({
             />
           );
         })}
+        {drop !== null && <DropLine top={drop * ROW_HEIGHT} count={chosen.size} />}
         {editing && (
           <CellEditor
             key={`${editing.cell.row} ${editing.cell.column}`}
@@ -165,6 +174,21 @@ export function ChannelTable({
           />
         )}
       </div>
+    </div>
+  );
+}
+
+/** Where what is carried would be put down. */
+function DropLine({ top, count }: { top: number; count: number }) {
+  return (
+    <div
+      aria-hidden
+      className="pointer-events-none absolute inset-x-0 z-20 h-0.5 bg-ink"
+      style={{ top: top - 1 }}
+    >
+      <span className="absolute left-7 -top-2.5 rounded bg-ink px-1.5 text-[12px] leading-5 text-sheet">
+        {count === 1 ? '1 channel here' : `${count} channels here`}
+      </span>
     </div>
   );
 }

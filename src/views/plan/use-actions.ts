@@ -2,7 +2,15 @@
 
 import { useState } from 'react';
 import { OPEN } from '@/core/radio';
-import { cellText, COLUMNS, parseBlock, swap, type Arrangement, type Column, type Move } from '@/core/plan';
+import {
+  cellText,
+  COLUMNS,
+  parseBlock,
+  reorder,
+  type Arrangement,
+  type Column,
+  type Move,
+} from '@/core/plan';
 import type { Result } from '@/core/result';
 import { at, blockColumns, blockRows } from './selection';
 import type { Table } from './use-table';
@@ -18,13 +26,26 @@ export function useActions(hand: PlanInHand, table: Table) {
   const setAll = (set: Parameters<Table['change']>[0][number]['set']) =>
     say(table.change(chosenChannels.map(({ id }) => ({ id, set }))));
 
-  const move = (by: -1 | 1) => {
-    const row = selection.active.row;
-    const [a, b] = [rows[row], rows[row + by]];
-    if (!a || !b) return;
-    const result = store.apply({ name: 'arrange', how: 'move', moves: swap(a, b) });
+  /** Puts the chosen before the row with that number, and keeps them chosen. */
+  const carry = (row: number) => {
+    const moves = reorder(hand.plan, chosen, rows[row]?.id ?? null);
+    if (moves.length === 0) return;
+    const result = store.apply({ name: 'arrange', how: 'move', moves });
     say(result);
-    if (result.ok) table.setSelection(at(row + by, selection.active.column));
+    if (!result.ok) return;
+    const first = rows.slice(0, row).filter(({ id }) => !chosen.has(id)).length;
+    table.setSelection({
+      active: { row: first + chosen.size - 1, column: selection.active.column },
+      anchor: { row: first, column: selection.anchor.column },
+      added: new Set(),
+    });
+  };
+
+  const move = (by: -1 | 1) => {
+    const places = rows.flatMap(({ id }, row) => (chosen.has(id) ? [row] : []));
+    if (places.length === 0) return;
+    const next = by < 0 ? places[0]! - 1 : places.at(-1)! + 1;
+    if (rows[next]) carry(by < 0 ? next : next + 1);
   };
 
   const CLEARED: Partial<Record<Column, Parameters<typeof setAll>[0]>> = {
@@ -55,6 +76,7 @@ export function useActions(hand: PlanInHand, table: Table) {
         say(table.change(chosenChannels.map(({ id, rx }) => ({ id, set: { tx: rx, txFixed: false } }))));
     },
     fillDown: () => say(table.fill()),
+    carry,
     moveUp: () => move(-1),
     moveDown: () => move(1),
     /** Carries out moves that have been previewed. */

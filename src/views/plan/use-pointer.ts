@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef, type PointerEvent } from 'react';
+import { useRef, useState, type PointerEvent } from 'react';
 import { COLUMNS, type ChannelId, type Column } from '@/core/plan';
 import type { Cell } from './selection';
 import type { Table } from './use-table';
@@ -12,9 +12,23 @@ function cellAt(target: EventTarget): Cell | undefined {
   return element && column ? { row: Number(element.dataset.row), column } : undefined;
 }
 
-/** Choosing with the mouse: press and drag for a block, Shift to extend it, Ctrl to add or take away rows, twice to type. */
-export function usePointer(table: Table, focus: () => void) {
+/** How far a press must go before it carries, px; less is a click. */
+const CARRY_FROM = 4;
+/** How near to the edge of the table what is carried scrolls it, px. */
+const SCROLL_WITHIN = 28;
+
+/**
+ * Choosing with the mouse: press and drag for a block, Shift to extend it, Ctrl to add or take away rows, twice to type.
+ * Chosen rows are carried by their slot; `drop` is the row before which they would be put down, null while none are carried.
+ */
+export function usePointer(
+  table: Table,
+  focus: () => void,
+  { rowAt, onCarried }: { rowAt: (event: PointerEvent) => number; onCarried: (before: number) => void },
+) {
   const dragging = useRef(false);
+  const pressed = useRef<{ cell: Cell; y: number } | null>(null);
+  const [drop, setDrop] = useState<number | null>(null);
   const { selection, setSelection, rows, editing } = table;
 
   const toggle = (id: ChannelId, cell: Cell) => {
@@ -25,7 +39,7 @@ export function usePointer(table: Table, focus: () => void) {
     setSelection({ active: stay, anchor: stay, added });
   };
 
-  return {
+  const handlers = {
     onPointerDown(event: PointerEvent) {
       if (event.button !== 0 || event.target instanceof HTMLInputElement) return;
       const cell = cellAt(event.target);
@@ -35,6 +49,11 @@ export function usePointer(table: Table, focus: () => void) {
       focus();
       const channel = rows[cell.row];
       if ((event.ctrlKey || event.metaKey) && channel) return toggle(channel.id, cell);
+      if (cell.column === 'slot' && !event.shiftKey && channel && table.chosen.has(channel.id)) {
+        pressed.current = { cell, y: event.clientY };
+        event.currentTarget.setPointerCapture(event.pointerId);
+        return;
+      }
       dragging.current = true;
       setSelection({
         active: cell,
@@ -43,6 +62,15 @@ export function usePointer(table: Table, focus: () => void) {
       });
     },
     onPointerMove(event: PointerEvent) {
+      if (pressed.current) {
+        if (drop === null && Math.abs(event.clientY - pressed.current.y) < CARRY_FROM) return;
+        const { top, bottom } = event.currentTarget.getBoundingClientRect();
+        const by =
+          event.clientY < top + 2 * SCROLL_WITHIN ? -1 : event.clientY > bottom - SCROLL_WITHIN ? 1 : 0;
+        event.currentTarget.scrollTop += by * SCROLL_WITHIN;
+        setDrop(Math.max(0, Math.min(rows.length, rowAt(event))));
+        return;
+      }
       if (!dragging.current || (event.buttons & 1) === 0) return;
       const cell = cellAt(event.target);
       if (cell && (cell.row !== selection.active.row || cell.column !== selection.active.column))
@@ -50,6 +78,17 @@ export function usePointer(table: Table, focus: () => void) {
     },
     onPointerUp() {
       dragging.current = false;
+      if (!pressed.current) return;
+      const { cell } = pressed.current;
+      pressed.current = null;
+      setDrop(null);
+      if (drop === null) setSelection({ active: cell, anchor: cell, added: new Set() });
+      else onCarried(drop);
+    },
+    onPointerCancel() {
+      dragging.current = false;
+      pressed.current = null;
+      setDrop(null);
     },
     onDoubleClick(event: { target: EventTarget }) {
       const cell = cellAt(event.target);
@@ -59,4 +98,5 @@ export function usePointer(table: Table, focus: () => void) {
       else table.beginEdit(cell);
     },
   };
+  return { drop, handlers };
 }
