@@ -30,37 +30,48 @@ export function demoPlan(world: () => World) {
   };
 }
 
-/**
- * For a file of tests of the plan screen: a world and a browser for them all, the demo's plan opened before each with the
- * focus on its table, and after each what was done kept and nothing complained of.
- */
-export function onPlanPage() {
+/** For a file of tests: a world and a browser, made before the first and closed after the last. */
+export function worldAndBrowser(options?: Parameters<typeof makeWorld>[0]) {
   let world: World;
   let tools: Awaited<ReturnType<typeof makeBrowser>>;
   beforeAll(async () => {
-    [world, tools] = await Promise.all([makeWorld(), makeBrowser()]);
+    [world, tools] = await Promise.all([makeWorld(options), makeBrowser()]);
   });
   afterAll(async () => {
     await tools?.close();
     await world?.close();
   });
-  beforeEach(async () => {
-    await tools.page.goto(`${world.url}/plans/${PLAN}`);
-    await kept(tools.page);
-    await tools.page.waitForSelector('[role=grid] [role=row] + [role=rowgroup] [role=row]');
-    await tools.page.focus('[role=grid]');
-  });
-  // The API knows of a change before the page hears of it; a page that is left in between asks whether it may be.
-  afterEach(async () => {
-    if (await tools.page.$('header [role=status]')) await kept(tools.page);
-    expect(tools.errors.splice(0)).toEqual([]);
-  });
   return {
     world: () => world,
     page: () => tools.page,
+    /** What pages have complained of so far. */
+    errors: () => tools.errors,
     ...demoPlan(() => world),
+  };
+}
+
+/**
+ * For a file of tests of the plan screen: a world and a browser for them all, the demo's plan opened before each with the
+ * focus on its table, and after each what was done kept and nothing complained of.
+ */
+export function onPlanPage() {
+  const at = worldAndBrowser();
+  const { world, page } = at;
+  beforeEach(async () => {
+    await page().goto(`${world().url}/plans/${PLAN}`);
+    await kept(page());
+    await page().waitForSelector('[role=grid] [role=row] + [role=rowgroup] [role=row]');
+    await page().focus('[role=grid]');
+  });
+  // The API knows of a change before the page hears of it; a page that is left in between asks whether it may be.
+  afterEach(async () => {
+    if (await page().$('header [role=status]')) await kept(page());
+    expect(at.errors().splice(0)).toEqual([]);
+  });
+  return {
+    ...at,
     /** The id of the cell that has the focus. */
-    active: () => tools.page.$eval('[role=grid]', (grid) => grid.getAttribute('aria-activedescendant')),
-    keys: (...names: string[]) => strike(tools.page, ...names),
+    active: () => page().$eval('[role=grid]', (grid) => grid.getAttribute('aria-activedescendant')),
+    keys: (...names: string[]) => strike(page(), ...names),
   };
 }

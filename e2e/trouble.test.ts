@@ -1,16 +1,4 @@
-import {
-  demoPlan,
-  PLAN,
-  kept,
-  makeBrowser,
-  makeWorld,
-  press,
-  sees,
-  textOf,
-  type,
-  until,
-  type World,
-} from './harness';
+import { PLAN, kept, press, sees, textOf, type, until, worldAndBrowser } from './harness';
 
 /** What goes wrong, and that nothing is lost. */
 
@@ -18,20 +6,13 @@ jest.setTimeout(180_000);
 
 type Problem = { title: string; detail: string; status: number; type: string };
 
-let world: World;
-let tools: Awaited<ReturnType<typeof makeBrowser>>;
-beforeAll(async () => {
-  [world, tools] = await Promise.all([makeWorld(), makeBrowser()]);
-});
-afterAll(async () => {
-  await tools?.close();
-  await world?.close();
-});
+const at = worldAndBrowser();
+const { world, page } = at;
 
-const { read: plan } = demoPlan(() => world);
+const { read: plan } = at;
 const rename = (id: string, name: string) => ({ name: 'change', changes: [{ id, set: { name } }] });
 const post = (edit: object, base: number) =>
-  world.api<Problem & { revision: number; label: string }>(`/api/plans/${PLAN}/edits`, 'POST', {
+  world().api<Problem & { revision: number; label: string }>(`/api/plans/${PLAN}/edits`, 'POST', {
     base,
     edit,
   });
@@ -39,68 +20,66 @@ const post = (edit: object, base: number) =>
 describe('a cable that slips at 60% of a write', () => {
   const jobs = async () =>
     (
-      await world.api<{
+      await world().api<{
         jobs: { id: string; state: string; message: string; result: { bytesIn?: number } }[];
       }>('/api/jobs')
     ).body.jobs;
   const copies = async () =>
     (
-      await world.api<{ copies: { id: string; reason: string; sha256: string }[] }>(
+      await world().api<{ copies: { id: string; reason: string; sha256: string }[] }>(
         '/api/radios/LK204417/copies',
       )
     ).body.copies;
 
   test('the application says what state the radio is in', async () => {
-    const { page } = tools;
-    await world.atBench('/bench/radios/tern-1', { plugged: true });
-    await page.goto(`${world.url}/bench?plan=${PLAN}`);
-    await press(page, 'Read');
-    await sees(page, '[aria-label="Sealed copies"]', 'As it came');
+    await world().atBench('/bench/radios/tern-1', { plugged: true });
+    await page().goto(`${world().url}/bench?plan=${PLAN}`);
+    await press(page(), 'Read');
+    await sees(page(), '[aria-label="Sealed copies"]', 'As it came');
     // 60% of the 8,192 bytes: the frames before it are 24 blocks of 263 bytes at the most, so 4,915 lies in the 19th
-    await world.atBench('/bench/radios/tern-1/faults', { kind: 'pull', atByte: 4915 + 19 * 7 + 30 });
-    await press(page, 'Write to LK204417');
-    await press(page, 'Write it');
-    const said = await sees(page, '[aria-label="Under way"]', 'Broken off.', 30_000);
+    await world().atBench('/bench/radios/tern-1/faults', { kind: 'pull', atByte: 4915 + 19 * 7 + 30 });
+    await press(page(), 'Write to LK204417');
+    await press(page(), 'Write it');
+    const said = await sees(page(), '[aria-label="Under way"]', 'Broken off.', 30_000);
     expect(said).toContain('LK204417 is half written');
     expect(said).toContain('hears and sends nothing until it is written whole');
     expect((await jobs())[0]!.result.bytesIn).toBeGreaterThanOrEqual(8192 * 0.45);
     expect((await jobs())[0]!.result.bytesIn).toBeLessThanOrEqual(8192 * 0.62);
-    await sees(page, '[aria-label=Radios]', 'half written');
-    await sees(page, '[aria-label=Radios]', 'away');
-    const look = (await (await fetch(`${world.bench}/bench/radios`)).json()) as {
+    await sees(page(), '[aria-label=Radios]', 'half written');
+    await sees(page(), '[aria-label=Radios]', 'away');
+    const look = (await (await fetch(`${world().bench}/bench/radios`)).json()) as {
       radios: { face: { large: string } }[];
     };
     expect(look.radios[0]!.face.large).toBe('NO DATA');
   });
 
   test('restoring the sealed copy brings it back, byte for byte but for its own counters', async () => {
-    const { page } = tools;
     const first = (await copies()).find((copy) => copy.reason === 'first read')!;
-    await world.atBench('/bench/radios/tern-1', { plugged: true });
-    await sees(page, '[aria-label=Radios]', 'plugged in');
-    await press(page, 'Restore');
-    await press(page, 'Restore it');
+    await world().atBench('/bench/radios/tern-1', { plugged: true });
+    await sees(page(), '[aria-label=Radios]', 'plugged in');
+    await press(page(), 'Restore');
+    await press(page(), 'Restore it');
     await sees(
-      page,
+      page(),
       '[aria-label="Under way"]',
       'as it was when the sealed copy was taken: all 8,176 bytes agree',
       30_000,
     );
     const bytes = async (id: string) =>
-      new Uint8Array(await (await fetch(`${world.url}/api/copies/${id}/image`)).arrayBuffer());
+      new Uint8Array(await (await fetch(`${world().url}/api/copies/${id}/image`)).arrayBuffer());
     const [was, now] = [await bytes(first.id), await bytes((await copies())[0]!.id)];
     const differ = [...was.keys()].filter((at) => was[at] !== now[at]);
     expect(differ.every((at) => at >= 0x70 && at < 0x80)).toBe(true);
-    const look = (await (await fetch(`${world.bench}/bench/radios`)).json()) as {
+    const look = (await (await fetch(`${world().bench}/bench/radios`)).json()) as {
       radios: { face: { large: string } }[];
     };
     expect(look.radios[0]!.face.large).toBe('CALL2');
   });
 
   test('one flipped bit on the line is sent again and does no harm', async () => {
-    await world.atBench('/bench/radios/tern-1/faults', { kind: 'flip', atByte: 3000 });
+    await world().atBench('/bench/radios/tern-1/faults', { kind: 'flip', atByte: 3000 });
     const { revision } = await plan();
-    const started = await world.api<{ id: string }>('/api/jobs', 'POST', {
+    const started = await world().api<{ id: string }>('/api/jobs', 'POST', {
       kind: 'write',
       serial: 'LK204417',
       planId: PLAN,
@@ -120,10 +99,10 @@ describe('a cable that slips at 60% of a write', () => {
     [{ kind: 'silent' }, /does not answer|stopped answering/],
     [{ kind: 'wrong model', ident: 'TERN-P3 ' }, /TERN-P3/],
   ])('a radio with the fault %j is left as it was', async (fault, said) => {
-    await world.api('/api/radios');
-    await world.atBench('/bench/radios/tern-1/faults', fault);
+    await world().api('/api/radios');
+    await world().atBench('/bench/radios/tern-1/faults', fault);
     const { revision } = await plan();
-    const started = await world.api<{ id: string } & Problem>('/api/jobs', 'POST', {
+    const started = await world().api<{ id: string } & Problem>('/api/jobs', 'POST', {
       kind: 'write',
       serial: 'LK204417',
       planId: PLAN,
@@ -139,13 +118,13 @@ describe('a cable that slips at 60% of a write', () => {
             )
           ).message
         : started.body.detail;
-    await world.atBench('/bench/radios/tern-1/faults', { kind: 'none' });
+    await world().atBench('/bench/radios/tern-1/faults', { kind: 'none' });
     expect(message).toMatch(said);
   });
 
   test('a write for another revision, another unit’s copy and a radio that is away are refused', async () => {
     const { revision } = await plan();
-    const ask = async (body: object) => (await world.api<Problem>('/api/jobs', 'POST', body)).body;
+    const ask = async (body: object) => (await world().api<Problem>('/api/jobs', 'POST', body)).body;
     expect(
       await ask({ kind: 'write', serial: 'LK204417', planId: PLAN, planRevision: revision + 1 }),
     ).toMatchObject({ status: 409, detail: expect.stringContaining('write again') });
@@ -153,7 +132,7 @@ describe('a cable that slips at 60% of a write', () => {
       status: 409,
       detail: expect.stringContaining('Plug it in'),
     });
-    await world.atBench('/bench/radios/tern-2', { plugged: true });
+    await world().atBench('/bench/radios/tern-2', { plugged: true });
     expect(await ask({ kind: 'restore', serial: 'LK204533', copyId: (await copies())[0]!.id })).toMatchObject(
       { status: 422, detail: expect.stringContaining('written to no other') },
     );
@@ -176,12 +155,14 @@ describe('bad input', () => {
     });
     expect(await bad({ frequency: 1 })).toMatchObject({ status: 400 });
     expect(await bad({ tx: null }, 'pl_x')).toMatchObject({ status: 400 });
-    expect((await world.api<Problem>(`/api/plans/${PLAN}/edits`, 'POST', '{"base":1,')).body).toMatchObject({
-      status: 400,
-      detail: expect.stringContaining('JSON'),
-    });
+    expect((await world().api<Problem>(`/api/plans/${PLAN}/edits`, 'POST', '{"base":1,')).body).toMatchObject(
+      {
+        status: 400,
+        detail: expect.stringContaining('JSON'),
+      },
+    );
     expect(
-      (await world.api<Problem>(`/api/plans/${PLAN}/edits`, 'POST', ' '.repeat(4_100_000))).body,
+      (await world().api<Problem>(`/api/plans/${PLAN}/edits`, 'POST', ' '.repeat(4_100_000))).body,
     ).toMatchObject({ status: 413 });
     expect((await plan()).plan).toEqual(before);
   });
@@ -212,33 +193,37 @@ describe('bad input', () => {
   });
 
   test('an unknown model, plan and job are said to be unknown', async () => {
-    const made = await world.api<Problem>('/api/plans', 'POST', { name: 'X', modelId: 'no-such', owner: {} });
+    const made = await world().api<Problem>('/api/plans', 'POST', {
+      name: 'X',
+      modelId: 'no-such',
+      owner: {},
+    });
     expect(made.body).toMatchObject({ status: 422, detail: expect.stringContaining('no-such') });
     const { revision } = await plan();
     expect((await post({ name: 'describe', set: { modelId: 'no-such' } }, revision)).body).toMatchObject({
       status: 422,
     });
-    expect((await world.api<Problem>(`/api/plans/${PLAN}/fit?model=no-such`)).body).toMatchObject({
+    expect((await world().api<Problem>(`/api/plans/${PLAN}/fit?model=no-such`)).body).toMatchObject({
       status: 422,
     });
-    expect((await world.api<Problem>('/api/plans/pl_nothing')).body).toMatchObject({ status: 404 });
-    expect((await world.api<Problem>('/api/jobs/jb_nothing')).body).toMatchObject({ status: 404 });
+    expect((await world().api<Problem>('/api/plans/pl_nothing')).body).toMatchObject({ status: 404 });
+    expect((await world().api<Problem>('/api/jobs/jb_nothing')).body).toMatchObject({ status: 404 });
   });
 
   test('requests from elsewhere are refused', async () => {
-    const foreign = await fetch(`${world.url}/api/plans/${PLAN}/undo`, {
+    const foreign = await fetch(`${world().url}/api/plans/${PLAN}/undo`, {
       method: 'POST',
       headers: { Origin: 'http://elsewhere.example' },
     });
     expect(foreign.status).toBe(403);
     const { request } = await import('node:http');
     const status = await new Promise((resolve) =>
-      request(`${world.url}/api/plans`, { headers: { Host: 'elsewhere.example' } }, (answer) =>
+      request(`${world().url}/api/plans`, { headers: { Host: 'elsewhere.example' } }, (answer) =>
         resolve(answer.statusCode),
       ).end(),
     );
     expect(status).toBe(403);
-    const policy = (await fetch(world.url)).headers.get('content-security-policy') ?? '';
+    const policy = (await fetch(world().url)).headers.get('content-security-policy') ?? '';
     expect(policy).toContain("default-src 'self'");
     expect(policy).not.toContain('unsafe-eval');
   });
@@ -247,11 +232,11 @@ describe('bad input', () => {
 describe('a directory in trouble', () => {
   const search = async () =>
     (
-      await world.api<Problem & { candidates: unknown[]; skipped: string[] }>(
+      await world().api<Problem & { candidates: unknown[]; skipped: string[] }>(
         '/api/directories/relay-register/entries?lat=52.06&lon=-29.84&radius=40',
       )
     ).body;
-  const order = (fault: object) => world.atBench('/register/faults', fault);
+  const order = (fault: object) => world().atBench('/register/faults', fault);
   afterEach(() => order({ kind: 'none' }));
   test.each([
     [{ kind: 'slow', ms: 4000 }, 504, /within 1.5 seconds/],
@@ -270,16 +255,15 @@ describe('a directory in trouble', () => {
     expect(part.candidates.length).toBe(whole.candidates.length - part.skipped.length);
   });
   test('the screen says so, and finds again when it is well', async () => {
-    const { page } = tools;
-    await page.goto(`${world.url}/find?plan=${PLAN}`);
-    await page.waitForSelector('datalist option');
+    await page().goto(`${world().url}/find?plan=${PLAN}`);
+    await page().waitForSelector('datalist option');
     await order({ kind: 'rubbish' });
-    await press(page, 'Search');
-    await sees(page, 'main [role=alert]', 'not a list of entries');
+    await press(page(), 'Search');
+    await sees(page(), 'main [role=alert]', 'not a list of entries');
     await order({ kind: 'none' });
-    await press(page, 'Search');
-    await page.waitForSelector('tbody tr');
-    expect(await textOf(page, 'main [role=alert]')).toBe('');
+    await press(page(), 'Search');
+    await page().waitForSelector('tbody tr');
+    expect(await textOf(page(), 'main [role=alert]')).toBe('');
   });
 });
 
@@ -290,10 +274,10 @@ test('kill -9 right after an answered edit: the edit is there after a restart', 
       rename(before.plan.channels[4]!.id, `Round ${round}`),
       before.revision + round - 1,
     );
-    const killed = world.kill('SIGKILL');
+    const killed = world().kill('SIGKILL');
     expect(status).toBe(200);
     await killed;
-    await world.start();
+    await world().start();
     const after = await plan();
     expect(after.revision).toBe(before.revision + round);
     expect(after.plan.channels[4]!.name).toBe(`Round ${round}`);
@@ -301,13 +285,12 @@ test('kill -9 right after an answered edit: the edit is there after a restart', 
 });
 
 test('while the server is away typing goes on; what was typed is kept when it is back', async () => {
-  const { page } = tools;
-  await page.goto(`${world.url}/plans/${PLAN}`);
-  await kept(page);
-  await world.kill('SIGKILL');
-  await type(page, 5, 'name', 'Typed alone');
-  await sees(page, 'header [role=status]', 'Not kept yet');
-  await world.start();
-  await kept(page);
+  await page().goto(`${world().url}/plans/${PLAN}`);
+  await kept(page());
+  await world().kill('SIGKILL');
+  await type(page(), 5, 'name', 'Typed alone');
+  await sees(page(), 'header [role=status]', 'Not kept yet');
+  await world().start();
+  await kept(page());
   expect((await plan()).plan.channels.find((channel) => channel.slot === 5)!.name).toBe('Typed alone');
 });

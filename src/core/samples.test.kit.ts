@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { CODES, isFrequency, MODES, TONES, type Access, type Squelch } from './radio';
 import {
+  applyEdit,
   channelDefaults,
   newPlan,
   type Channel,
@@ -30,13 +31,40 @@ export function plan(channels: Channel[], owner: Partial<Plan['owner']> = {}): P
   return { ...newPlan('pl_test0001' as PlanId, details), channels };
 }
 
+/** The slots of a Tern P2. */
+export const RANGE = { first: 0, count: 150 };
+
+/** A plan of three channels in slots 1, 2 and 5: same both ways, shifted, listen only. */
+export const three = plan([
+  channel(1, 145_500_000, { name: 'Calling' }),
+  channel(2, 145_612_500, { name: 'Ullsmere Hill', tx: 145_012_500 }),
+  channel(5, 162_400_000, { name: 'Weather', tx: null }),
+]);
+
+/** The plan after an edit that must succeed. */
+export function run(p: Plan, edit: Edit): Plan {
+  const result = applyEdit(p, edit);
+  if (!result.ok) throw new Error(result.reason);
+  return result.value;
+}
+
+/** A Tern P2 as it names itself on the link. */
+export const IDENT = {
+  model: 'TERN-P2 ',
+  serial: 'LK204417',
+  firmware: '1.07',
+  region: 3,
+  imageBytes: 8192,
+  halfWritten: false,
+};
+
 /** The edit that places the plain channels of those numbers in the next free slots of 0 to 149. */
 export function placing(...numbers: number[]): Edit {
   const channels = numbers.map((n) => {
     const { slot: _, ...fields } = channel(n, 145_500_000 + n * 12_500);
     return fields;
   });
-  return { name: 'place', channels, placement: 'next-free', at: 0, range: { first: 0, count: 150 } };
+  return { name: 'place', channels, placement: 'next-free', at: 0, range: RANGE };
 }
 
 /** The edit that gives the channel of that number another name. */

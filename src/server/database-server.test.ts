@@ -2,9 +2,10 @@ import { createServer, type AddressInfo } from 'node:net';
 import { PGlite } from '@electric-sql/pglite';
 import { PGLiteSocketServer } from '@electric-sql/pglite-socket';
 import { sql } from 'drizzle-orm';
-import { id, placing, renaming } from '../core/samples.test.kit';
+import { IDENT, id, placing, renaming } from '../core/samples.test.kit';
 import { openDatabase } from '../db';
-import { createPlan, editPlan, getPlan, listPlans, planLog, setRemoved, stepBack } from './plans';
+import { createPlan, getPlan, listPlans, setRemoved } from './plans';
+import { editPlan, planLog, stepBack } from './revisions';
 import { getCopy, listCopies, sealCopy, seeRadio } from './radios';
 import { ternP2 } from '../core/models/tern-p2';
 import { newMemory, UNITS } from '../sim/bench/units';
@@ -83,15 +84,7 @@ test('edits at the same moment come one after the other, and none is lost', asyn
 });
 
 test('sealed copies keep every byte, and the database keeps them', async () => {
-  const ident = {
-    model: 'TERN-P2 ',
-    serial: 'LK204417',
-    firmware: '1.07',
-    region: 3,
-    imageBytes: 8192,
-    halfWritten: false,
-  };
-  await seeRadio(ident, ternP2);
+  await seeRadio(IDENT, ternP2);
   const image = newMemory(UNITS[0]!);
   const copyId = await sealCopy('LK204417', ternP2, image, 'read');
   expect(Buffer.compare((await getCopy(copyId)).image, image)).toBe(0);

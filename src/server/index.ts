@@ -8,4 +8,5 @@ export * from './jobs';
 export { findModels } from './models';
 export * from './plans';
 export * from './problem';
+export * from './revisions';
 export { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite } from './radios';

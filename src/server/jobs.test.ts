@@ -8,7 +8,8 @@ import { jobs, openDatabase } from '../db';
 import { startSim } from '../sim/server';
 import { UNITS } from '../sim/bench/units';
 import { closeLostJobs, getJob, listJobs, startJob, stopJob } from './jobs';
-import { createPlan, editPlan, setRemoved } from './plans';
+import { createPlan, setRemoved } from './plans';
+import { editPlan } from './revisions';
 import { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite } from './radios';
 
 /** Reads, writes and restores against the real bench, in this process; the database in a directory of its own. */

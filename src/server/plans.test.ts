@@ -4,20 +4,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { applyEdit, type ChannelId, type Edit, type Plan } from '../core/plan';
-import { id, placing, renaming } from '../core/samples.test.kit';
+import { IDENT, id, placing, renaming } from '../core/samples.test.kit';
 import { openDatabase } from '../db';
-import {
-  createPlan,
-  duplicatePlan,
-  editPlan,
-  getPlan,
-  goBack,
-  hasNoPlans,
-  listPlans,
-  planLog,
-  setRemoved,
-  stepBack,
-} from './plans';
+import { createPlan, duplicatePlan, getPlan, hasNoPlans, listPlans, setRemoved } from './plans';
+import { editPlan, goBack, planLog, stepBack } from './revisions';
 import { planFromCopy, sealCopy, seeRadio, getCopy, listCopies } from './radios';
 import { ternP2 } from '../core/models/tern-p2';
 import { newMemory, UNITS } from '../sim/bench/units';
@@ -216,17 +206,9 @@ test('a duplicate holds the same channels under a name of its own, and goes its 
 describe('sealed copies', () => {
   const [unit] = UNITS;
   const image = newMemory(unit!);
-  const ident = {
-    model: 'TERN-P2 ',
-    serial: 'LK204417',
-    firmware: '1.07',
-    region: 3,
-    imageBytes: 8192,
-    halfWritten: false,
-  };
 
   test('the first is marked so, the same bytes are not kept twice, and what is read back is what was sealed', async () => {
-    await seeRadio(ident, ternP2);
+    await seeRadio(IDENT, ternP2);
     const first = await sealCopy('LK204417', ternP2, image, 'read');
     expect(await sealCopy('LK204417', ternP2, image, 'before write')).toBe(first);
     const other = image.slice();

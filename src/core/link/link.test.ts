@@ -17,15 +17,8 @@ import {
   type LinkStep,
   type LinkTask,
 } from '.';
+import { IDENT } from '../samples.test.kit';
 
-const IDENT = {
-  model: 'TERN-P2 ',
-  serial: 'LK204417',
-  firmware: '1.07',
-  region: 3,
-  imageBytes: 8192,
-  halfWritten: false,
-};
 const IMAGE = Uint8Array.from({ length: 8192 }, (_, i) => (i * 7 + (i >> 8)) & 0xff);
 const text = (s: string) => new TextEncoder().encode(s);
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyPlan, channel, id, plan } from '../samples.test.kit';
+import { anyPlan, id, plan, RANGE, run, three } from '../samples.test.kit';
 import {
   applyEdit,
   previewArrangement,
@@ -13,19 +13,11 @@ import {
   type Plan,
 } from '.';
 
-const RANGE = { first: 0, count: 150 };
-const three = plan([
-  channel(1, 145_500_000, { name: 'Calling' }),
-  channel(2, 145_612_500, { name: 'Ullsmere Hill', tx: 145_012_500 }),
-  channel(5, 162_400_000, { name: 'Weather', tx: null }),
-]);
 const some = (...slots: number[]) => new Set<ChannelId>(slots.map(id));
 
 function after(p: Plan, moves: Move[]): string[] {
   if (moves.length === 0) return p.channels.map((c) => `${c.slot} ${c.name}`);
-  const result = applyEdit(p, { name: 'arrange', how: 'move', moves });
-  if (!result.ok) throw new Error(result.reason);
-  return result.value.channels.map((c) => `${c.slot} ${c.name}`);
+  return run(p, { name: 'arrange', how: 'move', moves }).channels.map((c) => `${c.slot} ${c.name}`);
 }
 const arranged = (chosen: Set<ChannelId>, arrangement: Arrangement, p = three, range = RANGE) => {
   const moves = previewArrangement(p, chosen, arrangement, range);
@@ -133,13 +125,12 @@ describe('carrying channels past others', () => {
         const chosen = new Set(picks.flatMap((pick) => p.channels[pick]?.id ?? []));
         const moves = reorder(p, chosen, p.channels[at]?.id ?? null);
         if (moves.length === 0) return;
-        const result = applyEdit(p, { name: 'arrange', how: 'move', moves });
-        if (!result.ok) throw new Error(result.reason);
+        const moved = run(p, { name: 'arrange', how: 'move', moves });
         const ids = (q: Plan, own: boolean) =>
           q.channels.map((c) => c.id).filter((one) => chosen.has(one) === own);
-        expect(ids(result.value, true)).toEqual(ids(p, true));
-        expect(ids(result.value, false)).toEqual(ids(p, false));
-        expect(result.value.channels.map((c) => c.slot)).toEqual(p.channels.map((c) => c.slot));
+        expect(ids(moved, true)).toEqual(ids(p, true));
+        expect(ids(moved, false)).toEqual(ids(p, false));
+        expect(moved.channels.map((c) => c.slot)).toEqual(p.channels.map((c) => c.slot));
       }),
     );
   });

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyPlan, channel, id, plan } from '../samples.test.kit';
+import { anyPlan, channel, id, RANGE, run, three } from '../samples.test.kit';
 import {
   ABBREVIATIONS,
   abbreviationsOf,
@@ -18,18 +18,7 @@ import {
   type Plan,
 } from '.';
 
-const RANGE = { first: 0, count: 150 };
-const three = plan([
-  channel(1, 145_500_000, { name: 'Calling' }),
-  channel(2, 145_612_500, { name: 'Ullsmere Hill', tx: 145_012_500 }),
-  channel(5, 162_400_000, { name: 'Weather', tx: null }),
-]);
 const slotsOf = (p: Plan) => p.channels.map((c) => c.slot);
-const run = (p: Plan, edit: Edit): Plan => {
-  const result = applyEdit(p, edit);
-  if (!result.ok) throw new Error(result.reason);
-  return result.value;
-};
 
 /** Any edit, much of it for channels and slots that are not there. */
 function anyEditOn(p: Plan): fc.Arbitrary<Edit> {

@@ -12,7 +12,8 @@ import { PlacePanel } from './place-panel';
 import { Results } from './results';
 import { Rose } from './rose';
 import { SearchBar } from './search-bar';
-import { useSearch, type Search } from './use-search';
+import { Tally } from './tally';
+import { useSearch } from './use-search';
 
 interface PlanName {
   id: string;
@@ -34,20 +35,6 @@ export function FindScreen(props: Props) {
       <Find {...props} />
     </QueryClientProvider>
   );
-}
-
-/** Why entries were dropped, most common reason first: `has no DMR`, 14 of them. */
-function reasons(search: Search): [string, number][] {
-  const tally = new Map<string, number>();
-  for (const { unfit } of search.answer?.candidates ?? []) {
-    if (unfit === null) continue;
-    const reason = unfit
-      .replace(/^(does not tune|cannot send on) .*/, '$1 there')
-      .replace(/^has no (D?\d.*)$/, 'has no such tone or code')
-      .replace(/^has no step.*/, 'has no such step');
-    tally.set(reason, (tally.get(reason) ?? 0) + 1);
-  }
-  return [...tally].sort((a, b) => b[1] - a[1]);
 }
 
 function Find({ plans, planId, unit: firstUnit }: Props) {
@@ -92,11 +79,6 @@ function Find({ plans, planId, unit: firstUnit }: Props) {
   ]);
 
   const model = kept.data ? modelById(kept.data.plan.modelId) : undefined;
-  const unfit = search.answer?.candidates.filter((candidate) => candidate.unfit !== null).length ?? 0;
-  const present =
-    search.answer?.candidates.filter(
-      (candidate) => candidate.unfit === null && candidate.present && !candidate.present.near,
-    ).length ?? 0;
 
   return (
     <main className="flex h-full min-w-0 flex-col gap-3 px-4 pb-3 pt-3 max-lg:overflow-y-auto">
@@ -134,56 +116,7 @@ function Find({ plans, planId, unit: firstUnit }: Props) {
         >
           {search.answer ? (
             <>
-              <div
-                className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-3 py-2 text-[13px]"
-                role="status"
-              >
-                <b className="font-semibold">
-                  {search.shown.length} {search.shown.length === 1 ? 'station' : 'stations'}
-                </b>
-                {unfit > 0 && (
-                  <label
-                    className="flex items-center gap-1.5 text-soft"
-                    title={reasons(search)
-                      .map(([reason, n]) => `${n} ${reason}`)
-                      .join(', ')}
-                  >
-                    <input
-                      type="checkbox"
-                      checked={search.showUnfit}
-                      onChange={(event) => search.setShowUnfit(event.target.checked)}
-                      className="accent-ink"
-                    />
-                    {unfit} dropped, since this radio{' '}
-                    {reasons(search)
-                      .slice(0, 2)
-                      .map(([reason]) => reason)
-                      .join(' or ')}
-                  </label>
-                )}
-                {present > 0 && (
-                  <label className="flex items-center gap-1.5 text-soft">
-                    <input
-                      type="checkbox"
-                      checked={search.showPresent}
-                      onChange={(event) => search.setShowPresent(event.target.checked)}
-                      className="accent-ink"
-                    />
-                    {present} in the plan already
-                  </label>
-                )}
-                {search.answer.skipped.length > 0 && (
-                  <span className="text-caution" title={search.answer.skipped.join('\n')}>
-                    {search.answer.skipped.length} rows of the register were not understood and are left out:{' '}
-                    {search.answer.skipped[0]}
-                  </span>
-                )}
-                {search.answer.beyond > 0 && (
-                  <span className="text-caution">
-                    {search.answer.beyond} more lie beyond what was fetched: search a smaller circle.
-                  </span>
-                )}
-              </div>
+              <Tally search={search} />
               <div className="min-h-0 flex-1 overflow-auto">
                 <Results
                   candidates={search.shown}
