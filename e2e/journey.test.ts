@@ -232,5 +232,8 @@ test('after a reload and a restart of the server everything is there, undo inclu
   await until('listen only again', async () => (await inSlot(12))?.tx === null);
   const radios = (await world().api<{ radios: { copies: unknown[] }[] }>('/api/radios')).body.radios;
   expect(radios[0]!.copies.length).toBeGreaterThanOrEqual(2);
+  await kept(page());
+  await page().goto(world().url);
+  await sees(page(), '[aria-label=Plans]', 'Written to LK204417; changed since');
   expect(errors).toEqual([]);
 });

@@ -8,7 +8,7 @@ import { jobs, openDatabase } from '../db';
 import { startSim } from '../sim/server';
 import { UNITS } from '../sim/bench/units';
 import { closeLostJobs, getJob, listJobs, startJob, stopJob } from './jobs';
-import { createPlan, setRemoved } from './plans';
+import { createPlan, listPlans, setRemoved } from './plans';
 import { editPlan } from './revisions';
 import { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite } from './radios';
 
@@ -85,6 +85,11 @@ test('a write puts in the plan that was agreed to, whatever is typed, or removed
   // “Station 0” in six capitals; STN is the usual short form
   expect(await newestContent()).toEqual(['0 STN 0', '1 STN 1', '2 STN 2']);
   await setRemoved(planId, false);
+  // revision 2 is in the radio; the late name made revision 3
+  expect((await listPlans()).find((row) => row.id === planId)).toMatchObject({
+    revision: 3,
+    written: { serial: SERIAL, revision: 2 },
+  });
   await expect(startJob({ kind: 'write', serial: SERIAL, planId, planRevision: 2 })).rejects.toMatchObject({
     status: 409,
     kind: 'plan-changed',

@@ -142,6 +142,8 @@ test('plans are listed, the last changed first', async () => {
     channels: 1,
     slots: 150,
     receive: [145_537_500],
+    findings: [],
+    written: null,
     model: 'Larkmoor Tern P2',
   });
 });
@@ -190,14 +192,19 @@ test('a removed plan is out of the list and takes no edit; brought back it has a
 test('a duplicate holds the same channels under a name of its own, and goes its own way', async () => {
   const planId = await make();
   await editPlan(planId, 1, placing(0));
+  await editPlan(planId, 2, { name: 'describe', set: { abbreviations: [['Station', 'ST']] } });
   const copy = await duplicatePlan(planId);
-  expect(copy).toMatchObject({ revision: 1, undo: null, plan: { name: 'Test, copy', owner } });
+  expect(copy).toMatchObject({
+    revision: 1,
+    undo: null,
+    plan: { name: 'Test, copy', owner, abbreviations: [['Station', 'ST']] },
+  });
   expect(copy.plan.channels).toEqual((await getPlan(planId)).plan.channels);
   expect((await duplicatePlan(copy.plan.id)).plan.name).toBe('Test, copy 2');
   await editPlan(copy.plan.id, 1, renaming(0, 'Other'));
   expect(await names(planId)).toEqual(['Station 0']);
   const long = 'A very long name of a plan, as long as any name may ever be';
-  await editPlan(planId, 2, { name: 'describe', set: { name: long } });
+  await editPlan(planId, 3, { name: 'describe', set: { name: long } });
   expect((await duplicatePlan(planId)).plan.name).toBe(
     'A very long name of a plan, as long as any name ma, copy',
   );

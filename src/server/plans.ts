@@ -1,9 +1,9 @@
 import { and, count, desc, eq, isNotNull, isNull } from 'drizzle-orm';
-import { check, contentToWrite } from '../core/check';
+import { check, contentToWrite, countFindings } from '../core/check';
 import { fit } from '../core/fit';
 import { modelById, type Model } from '../core/models';
 import { makeId, newPlan, planSchema, type Plan, type PlanDetails } from '../core/plan';
-import { plans, revisions, type Database } from '../db';
+import { jobs, plans, revisions, type Database } from '../db';
 import { reading, writing } from './database';
 import { notFound, Problem } from './problem';
 
@@ -24,8 +24,10 @@ export async function listPlans({ removed = false } = {}) {
     .from(plans)
     .where(removed ? isNotNull(plans.removedAt) : isNull(plans.removedAt))
     .orderBy(desc(removed ? plans.removedAt : plans.updatedAt));
+  const written = await lastWrites(database);
   return rows.map((row) => {
     const model = modelById(row.modelId);
+    const findings = model ? check(planSchema.parse(row.document), model) : [];
     return {
       id: row.id,
       name: row.name,
@@ -34,10 +36,41 @@ export async function listPlans({ removed = false } = {}) {
       slots: model?.slots.count ?? 0,
       channels: row.document.channels.length,
       receive: row.document.channels.map((channel) => channel.rx),
+      findings: countFindings(findings),
       revision: row.revision,
       updatedAt: row.updatedAt.toISOString(),
+      written: written.get(row.id) ?? null,
     };
   });
+}
+
+/** The plans by name alone, the last changed first, or those that were removed. */
+export async function planNames({ removed = false } = {}): Promise<
+  { id: string; name: string; modelId: string }[]
+> {
+  const database = await reading();
+  return database
+    .select({ id: plans.id, name: plans.name, modelId: plans.modelId })
+    .from(plans)
+    .where(removed ? isNotNull(plans.removedAt) : isNull(plans.removedAt))
+    .orderBy(desc(removed ? plans.removedAt : plans.updatedAt));
+}
+
+/** By plan: into which radio it was last written whole, when, and at which revision. */
+async function lastWrites(database: Database) {
+  const rows = await database
+    .selectDistinctOn([jobs.planId], {
+      planId: jobs.planId,
+      serial: jobs.serial,
+      at: jobs.endedAt,
+      revision: jobs.planRevision,
+    })
+    .from(jobs)
+    .where(and(eq(jobs.kind, 'write'), eq(jobs.state, 'done')))
+    .orderBy(jobs.planId, desc(jobs.startedAt));
+  return new Map(
+    rows.map(({ planId, serial, at, revision }) => [planId!, { serial, at: at!.toISOString(), revision }]),
+  );
 }
 
 /** A model by its id, or the problem that names those there are. */
@@ -55,12 +88,13 @@ export function wantModel(id: string): Model {
 
 export async function createPlan(
   details: PlanDetails,
-  from: Pick<Plan, 'channels'> = { channels: [] },
+  from: Partial<Pick<Plan, 'channels' | 'abbreviations'>> = {},
 ): Promise<KeptPlan> {
   wantModel(details.modelId);
   const database = await writing();
   const id = makeId('pl', crypto.getRandomValues(new Uint8Array(12)));
-  const plan: Plan = { ...newPlan(id, details), channels: from.channels };
+  const { channels = [], abbreviations = null } = from;
+  const plan: Plan = { ...newPlan(id, details), channels, abbreviations };
   await database
     .insert(plans)
     .values({ id, name: plan.name, modelId: plan.modelId, document: plan, revision: 1 });
@@ -70,7 +104,7 @@ export async function createPlan(
 /** A new plan with all that another holds; its log begins anew. Channels keep their ids, so that the two can be compared. */
 export async function duplicatePlan(id: string): Promise<KeptPlan> {
   const { plan } = await getPlan(id);
-  const taken = new Set((await listPlans()).map(({ name }) => name));
+  const taken = new Set((await planNames()).map(({ name }) => name));
   const base = plan.name
     .replace(/, copy( \d+)?$/, '')
     .slice(0, 50)

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { benchUrl, listPlans } from '@/server';
+import { benchUrl, planNames } from '@/server';
 import { BenchScreen } from '@/views/bench';
 
 export const metadata: Metadata = { title: 'Bench' };
@@ -9,7 +9,7 @@ export default async function Page({
 }: {
   searchParams: Promise<{ plan?: string | string[] }>;
 }) {
-  const plans = (await listPlans()).map(({ id, name, modelId }) => ({ id, name, modelId }));
+  const plans = await planNames();
   const { plan } = await searchParams;
   return (
     <BenchScreen

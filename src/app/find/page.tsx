@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { cookies } from 'next/headers';
-import { listPlans } from '@/server';
+import { planNames } from '@/server';
 import { distancePreference, FindScreen } from '@/views/find';
 
 export const metadata: Metadata = { title: 'Find stations' };
@@ -10,7 +10,7 @@ export default async function Page({
 }: {
   searchParams: Promise<{ plan?: string | string[] }>;
 }) {
-  const plans = (await listPlans()).map(({ id, name }) => ({ id, name }));
+  const plans = await planNames();
   const { plan } = await searchParams;
   const chosen = plans.find(({ id }) => id === plan) ?? plans[0];
   const unit = distancePreference.read((await cookies()).get(distancePreference.cookie)?.value);

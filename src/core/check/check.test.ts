@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { anyPlan, channel, id, plan } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
 import { applyEdit, type Channel, type ChannelFields, type Plan } from '../plan';
-import { check, contentToWrite, mendTogether, RULES, SEVERITIES } from '.';
+import { check, contentToWrite, countFindings, mendTogether, RULES, SEVERITIES } from '.';
 
 const found = (p: Plan, rule: string) => check(p, ternP2).filter((finding) => finding.rule === rule);
 const one = (rx: number, fields: Partial<ChannelFields> = {}, slot = 1) =>
@@ -151,4 +151,11 @@ describe('mending together', () => {
     ]);
     for (const finding of check(p, ternP2)) expect(mendTogether(check(p, ternP2), finding)).toBeUndefined();
   });
+});
+
+test('findings are counted by severity, in words', () => {
+  const of = (...severities: ('stop' | 'caution' | 'hint')[]) =>
+    countFindings(severities.map((severity) => ({ severity }))).map(({ text }) => text);
+  expect(of('hint', 'caution', 'caution', 'stop')).toEqual(['1 stop', '2 cautions', '1 hint']);
+  expect(of()).toEqual([]);
 });

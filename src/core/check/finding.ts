@@ -85,3 +85,22 @@ export function mendTogether(
   if (changes.size < 2) return undefined;
   return { count: changes.size, edit: { name: 'change', changes: [...changes.values()] } };
 }
+
+const MANY: Record<Severity, string> = { stop: 'stops', caution: 'cautions', hint: 'hints' };
+
+/** How many findings there are of each severity, also in words; severities without any are left out. */
+export function countFindings(findings: readonly Pick<Finding, 'severity'>[]): FindingCount[] {
+  return SEVERITIES.map((severity) => ({
+    severity,
+    n: findings.filter((finding) => finding.severity === severity).length,
+  }))
+    .filter(({ n }) => n > 0)
+    .map(({ severity, n }) => ({ severity, n, text: `${n} ${n === 1 ? severity : MANY[severity]}` }));
+}
+
+export interface FindingCount {
+  severity: Severity;
+  n: number;
+  /** `1 stop`, `8 cautions`. */
+  text: string;
+}

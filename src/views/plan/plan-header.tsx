@@ -3,9 +3,9 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useState } from 'react';
+import { countFindings } from '@/core/check';
 import { GRADE_NAMES } from '@/core/radio';
 import { Button, SeverityMark } from '@/ui';
-import { counts } from './side-lists';
 import type { PlanInHand } from './use-plan';
 
 function KeptState({ hand }: { hand: PlanInHand }) {
@@ -90,7 +90,7 @@ function Owner({ hand }: { hand: PlanInHand }) {
 /** Name, radio, licence; undo and redo; what Check counts; on to Find and to the Bench. */
 export function PlanHeader({ hand, onCheck }: { hand: PlanInHand; onCheck: () => void }) {
   const { plan, model, store } = hand;
-  const found = counts(hand.findings);
+  const found = countFindings(hand.findings);
   return (
     <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3 max-lg:flex-wrap">
       <Name hand={hand} />

@@ -2,7 +2,6 @@
 
 import { Tabs } from 'radix-ui';
 import { memo } from 'react';
-import { SEVERITIES, type Finding } from '@/core/check';
 import type { Edit } from '@/core/plan';
 import { Button } from '@/ui';
 import { CheckList } from './check-list';
@@ -20,20 +19,6 @@ interface Props extends SideListProps {
 }
 
 export type SideTab = 'check' | 'fit' | 'history';
-
-const MANY: Record<Finding['severity'], string> = { stop: 'stops', caution: 'cautions', hint: 'hints' };
-
-/** How many there are of each severity, in words. */
-export function counts(
-  findings: readonly Finding[],
-): { severity: Finding['severity']; n: number; text: string }[] {
-  return SEVERITIES.map((severity) => ({
-    severity,
-    n: findings.filter((finding) => finding.severity === severity).length,
-  }))
-    .filter(({ n }) => n > 0)
-    .map(({ severity, n }) => ({ severity, n, text: `${n} ${n === 1 ? severity : MANY[severity]}` }));
-}
 
 /** What Check says, what the fit changes, what has been done: beside the table. */
 export const SideLists = memo(function SideLists({

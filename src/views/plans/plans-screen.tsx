@@ -4,8 +4,9 @@ import { Copy, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
+import type { FindingCount } from '@/core/check';
 import { rulers } from '@/core/radio';
-import { ask, Button, sentenceOf, Trouble } from '@/ui';
+import { ask, Button, sentenceOf, SeverityMark, Trouble } from '@/ui';
 import { NewPlan } from './new-plan';
 
 export interface PlanRow {
@@ -15,8 +16,11 @@ export interface PlanRow {
   slots: number;
   channels: number;
   receive: number[];
+  findings: FindingCount[];
   revision: number;
   updatedAt: string;
+  /** Into which radio it was last written, and at which revision. */
+  written: { serial: string; at: string; revision: number | null } | null;
 }
 
 /** Where on the bands a plan lives: its receive frequencies, to scale, without words. */
@@ -41,6 +45,29 @@ function MiniStrip({ receive }: { receive: number[] }) {
             ))}
         </span>
       ))}
+    </span>
+  );
+}
+
+/** What Check counts in a plan. */
+function Findings({ counts }: { counts: FindingCount[] }) {
+  return counts.map(({ severity, n, text }) => (
+    <span key={severity} className="inline-flex items-center gap-1 tabular-nums" title={text}>
+      <SeverityMark severity={severity} size={10} label={false} />
+      <span aria-hidden>{n}</span>
+      <span className="sr-only">{text}</span>
+    </span>
+  ));
+}
+
+/** In which radio the plan is, and whether it has been changed since. */
+function Written({ plan, time }: { plan: PlanRow; time: Intl.DateTimeFormat | null }) {
+  const { written, revision } = plan;
+  if (!written) return null;
+  return (
+    <span className="block truncate" title={time?.format(new Date(written.at))}>
+      Written to <span className="mono">{written.serial}</span>
+      {written.revision !== revision && '; changed since'}
     </span>
   );
 }
@@ -97,9 +124,13 @@ export function PlansScreen({
                 href={`/plans/${plan.id}`}
                 className="grid min-w-0 flex-1 grid-cols-[minmax(0,1.2fr)_minmax(0,1.6fr)_auto] items-center gap-8 px-2 py-4 max-[700px]:grid-cols-[minmax(0,1fr)_auto]"
               >
-                <span>
-                  <b className="block truncate text-[16px] font-semibold">{plan.name}</b>
-                  <span className="text-[13px] text-soft">{plan.model}</span>
+                <span className="min-w-0 text-[13px] text-soft">
+                  <b className="block truncate text-[16px] font-semibold text-ink">{plan.name}</b>
+                  <span className="flex items-center gap-3">
+                    {plan.model}
+                    <Findings counts={plan.findings} />
+                  </span>
+                  <Written plan={plan} time={time} />
                 </span>
                 <MiniStrip receive={plan.receive} />
                 <span className="text-right text-[13px]">
