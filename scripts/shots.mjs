@@ -52,10 +52,6 @@ await page.waitForSelector('#cell-5-tx');
 await page.click('#cell-5-tx');
 await shot('plan');
 
-await page.goto(`${url}/`);
-await sees('Ketterby weekend');
-await shot('plans');
-
 await page.goto(`${url}/find?plan=pl_ketterbyweekend`);
 await page.waitForSelector('datalist option');
 await press('Search');
@@ -79,6 +75,17 @@ await page.keyboard.press('Enter');
 await shot('plan-typing');
 await page.keyboard.press('Escape');
 
+await page.goto(plan);
+await page.waitForSelector('#cell-17-rx');
+await page.click('#cell-17-rx');
+await page.keyboard.down('Shift');
+await page.keyboard.press('ArrowDown');
+await page.keyboard.up('Shift');
+await page.keyboard.press('m');
+await page.waitForSelector('#arrange-slot');
+await page.keyboard.type('3');
+await shot('plan-arrange');
+
 await fetch(`http://127.0.0.1:${benchPort}/bench/radios/tern-1`, {
   method: 'POST',
   body: JSON.stringify({ plugged: true }),
@@ -97,6 +104,11 @@ await page.screenshot({ path: 'docs/screenshots/bench-writing.png' });
 console.log('docs/screenshots/bench-writing.png');
 await sees('read back as they were sent');
 await shot('bench-done');
+
+await fetch(`${url}/api/plans/pl_ketterbyweekend/duplicate`, { method: 'POST' });
+await page.goto(`${url}/`);
+await sees('Ketterby weekend, copy');
+await shot('plans');
 
 await theme('dark');
 await page.goto(plan);

@@ -50,12 +50,17 @@ export function PlanFooter({ hand, table, actions }: { hand: PlanInHand; table: 
           <>
             <Hint keys="Enter" text="type in the cell" />
             {letters ? (
-              <Hint keys="Ctrl Enter" text="set on all chosen" />
+              <>
+                <Hint keys="Ctrl Enter" text="set on all chosen" />
+                <Hint keys="Ctrl D" text="fill down" wide />
+              </>
             ) : (
-              <Hint keys="L" text="listen only" />
+              <>
+                <Hint keys="L" text="listen only" />
+                <Hint keys="S" text="scan or skip" />
+                <Hint keys="M" text="move to a slot" wide />
+              </>
             )}
-            {!letters && <Hint keys="S" text="scan or skip" />}
-            <Hint keys="Ctrl D" text="fill down" wide />
             <Hint keys="Ctrl K" text="everything by name" wide />
             <Hint keys="?" text="all keys" />
           </>
