@@ -137,3 +137,17 @@ test('a server that is away leaves what is shown as it is', async () => {
   await store.refresh();
   expect(store.get()).toMatchObject({ revision: 5, offline: false, trouble: null });
 });
+
+test('with nothing to undo nothing is asked; with an edit under way it is, whatever the last answer said', async () => {
+  const { server } = fakeServer();
+  const asked: string[] = [];
+  const store = open({ ...server, step: (kind) => (asked.push(kind), server.step(kind)) });
+  store.step('undo');
+  store.step('redo');
+  expect(await settled(store)).toMatchObject({ revision: 5, waiting: 0 });
+  expect(asked).toEqual([]);
+  store.apply(renaming(1, 'A'));
+  store.step('undo');
+  await settled(store);
+  expect(asked).toEqual(['undo']);
+});

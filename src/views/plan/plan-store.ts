@@ -140,6 +140,8 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
       return result;
     },
     step(kind) {
+      // With edits still waiting there will be something to undo, whatever the last answer said.
+      if (queue.length === 0 && state[kind] === null) return;
       queue.push({ kind });
       set({ trouble: null });
       void send();
