@@ -134,6 +134,30 @@ test('the plan goes back to an earlier revision, and what another page did is se
   await at.undo();
 });
 
+test('a note is kept with its channel and found by; a station that never falls silent is a hint in the scan', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 7, 'rx'));
+  await page.click('#channel-note');
+  await page.keyboard.type('key at the harbour office');
+  await keys('Enter');
+  await kept(page);
+  await page.click(await cell(page, 6, 'rx'));
+  expect(await page.$eval('#channel-note', (field) => (field as HTMLInputElement).value)).toBe('');
+  await page.type('#find-in-plan', 'harbour off');
+  await sees(page, '[role=toolbar]', '1 of 20');
+  await page.focus('[role=grid]');
+  await keys('Escape');
+  await page.click(await cell(page, 7, 'rx'));
+  expect(await page.$eval('#channel-note', (field) => (field as HTMLInputElement).value)).toBe(
+    'key at the harbour office',
+  );
+  await page.click('aside input[type=checkbox]');
+  await kept(page);
+  expect(await findingsCounted(page)).toContain('2 hints');
+  await keys('Control+z', 'Control+z');
+  await until('both undone', async () => !(await findingsCounted(page)).includes('2 hints'));
+});
+
 test('findings that are mended alike are mended in one stroke, and undone in one', async () => {
   const page = at.page();
   await sees(page, '[aria-label=Findings]', 'Make it listen onlyAll 6');
@@ -179,7 +203,7 @@ test('guarding strictly makes cautions of the licence stops; the plan’s name i
   const check = () => findingsCounted(page);
   expect(await check()).toContain('1 stop,');
   await press(page, 'Q7KWD · grade Full');
-  const strict = await page.waitForSelector('input[type=checkbox]');
+  const strict = await page.waitForSelector('[role=dialog] input[type=checkbox]');
   await strict!.click();
   await until('two stops', async () => (await check()).includes('2 stops'));
   await keys('Escape');

@@ -2,6 +2,12 @@
 
 import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 
+/** True where a key goes into a field as text: then it is no command. */
+export function isTyping({ target }: KeyboardEvent): boolean {
+  if (target instanceof HTMLInputElement) return !['checkbox', 'radio', 'button'].includes(target.type);
+  return target instanceof HTMLTextAreaElement;
+}
+
 /** Something that can be done here: found by name with Ctrl K, and by its keys where it has any. */
 export interface Command {
   id: string;
@@ -75,9 +81,9 @@ export function useCommands(source: string, commands: Command[]): void {
     const hear = (event: KeyboardEvent) => {
       const keys = pressed(event);
       if (!/Ctrl|Alt/.test(keys) || event.defaultPrevented) return;
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
       const found = latest.current.find((command) => command.keys === keys);
-      if (!found || (typing && /^Ctrl [A-Z]$/.test(keys) && 'ZYCVXA'.includes(keys.slice(-1)))) return;
+      if (!found || (isTyping(event) && /^Ctrl [A-Z]$/.test(keys) && 'ZYCVXA'.includes(keys.slice(-1))))
+        return;
       event.preventDefault();
       found.run();
     };

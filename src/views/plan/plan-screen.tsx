@@ -8,6 +8,7 @@ import { useStable } from '@/ui';
 import { RadioFace } from '@/views/parts';
 import type { Wish } from './arrange-panel';
 import { BandStrip } from './band-strip';
+import { ChannelNote } from './channel-note';
 import { ChannelTable } from './channel-table';
 import { PlanFooter } from './plan-footer';
 import { PlanHeader } from './plan-header';
@@ -110,6 +111,9 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
               shown={fitted.name}
               hand={hand}
             />
+          )}
+          {table.active && (
+            <ChannelNote key={`${table.active.id} ${table.active.note}`} channel={table.active} hand={hand} />
           )}
           {panel?.kind === 'arrange' && (
             <ArrangePanel

@@ -49,6 +49,7 @@ export function useTable(hand: PlanInHand) {
         cellText(channel, 'rx'),
         cellText(channel, 'access'),
         channel.source?.call ?? '',
+        channel.note,
         String(channel.slot),
       ].some((text) => text.toLowerCase().includes(wanted)),
     );

@@ -3,7 +3,7 @@
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
-import { CommandsProvider, useCommands } from '@/ui';
+import { CommandsProvider, isTyping, useCommands } from '@/ui';
 import { Rail } from './rail';
 import { setTheme, type Theme } from './theme';
 
@@ -38,11 +38,7 @@ function Everywhere() {
   ]);
   useEffect(() => {
     const hear = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLInputElement ||
-        event.target instanceof HTMLSelectElement ||
-        event.target instanceof HTMLTextAreaElement;
-      if (event.key === '?' && !typing) setOpen('shortcuts');
+      if (event.key === '?' && !isTyping(event)) setOpen('shortcuts');
     };
     window.addEventListener('keydown', hear);
     return () => window.removeEventListener('keydown', hear);

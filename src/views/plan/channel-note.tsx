@@ -1,0 +1,42 @@
+'use client';
+
+import { useState } from 'react';
+import type { Channel, ChannelSet } from '@/core/plan';
+import { Field } from '@/ui';
+import type { PlanInHand } from './use-plan';
+
+/** What a person wants to remember of a channel, and whether it ever falls silent; neither goes into the radio. */
+export function ChannelNote({ channel, hand }: { channel: Channel; hand: PlanInHand }) {
+  const [note, setNote] = useState(channel.note);
+  const set = (change: ChannelSet) =>
+    hand.store.apply({ name: 'change', changes: [{ id: channel.id, set: change }] });
+  return (
+    <div className="flex items-center gap-3 text-[13px] text-soft">
+      <Field
+        id="channel-note"
+        className="min-w-0 flex-1 flex-row! items-center [&_input]:h-7 [&_input]:min-w-0 [&_input]:flex-1 [&_input]:text-[13px]"
+        label="Note"
+        maxLength={500}
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+        onBlur={() => note !== channel.note && set({ note })}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') event.currentTarget.blur();
+          if (event.key === 'Escape') setNote(channel.note);
+        }}
+      />
+      <label
+        className="flex items-center gap-1.5 whitespace-nowrap"
+        title="A broadcast or a beacon: it stops a scan"
+      >
+        <input
+          type="checkbox"
+          className="accent-ink"
+          checked={channel.alwaysOn}
+          onChange={(event) => set({ alwaysOn: event.target.checked })}
+        />
+        never silent
+      </label>
+    </div>
+  );
+}
