@@ -85,6 +85,14 @@ export async function press(page: Page, name: string): Promise<void> {
       .catch(() => false);
     return ready && found;
   });
+  // What is above it may just be coming or going: a click aims at a place, so that place must have come to rest.
+  let last = '';
+  await until(`“${name}” to stay where it is`, async () => {
+    const now = JSON.stringify(await handle.boundingBox());
+    const rests = now === last;
+    last = now;
+    return rests;
+  });
   await handle.click();
 }
 

@@ -143,6 +143,8 @@ test('a note is kept with its channel and found by; a station that never falls s
   await kept(page);
   await page.click(await cell(page, 6, 'rx'));
   expect(await page.$eval('#channel-note', (field) => (field as HTMLInputElement).value)).toBe('');
+  // the fields are those of the chosen channel, and stand there once
+  expect(await page.$$('#channel-note, #radio-name')).toHaveLength(2);
   await page.type('#find-in-plan', 'harbour off');
   await sees(page, '[role=toolbar]', '1 of 20');
   await page.focus('[role=grid]');

@@ -106,18 +106,18 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
           <RadioFace channel={fitted} model={hand.model} region={hand.plan.owner.region} />
           {table.active && fitted && (
             <RadioName
-              key={`${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}
+              key={`name ${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}
               channel={table.active}
               shown={fitted.name}
               hand={hand}
             />
           )}
           {table.active && (
-            <ChannelNote key={`${table.active.id} ${table.active.note}`} channel={table.active} hand={hand} />
+            <ChannelNote key={`note ${table.active.id} ${table.active.note}`} channel={table.active} hand={hand} />
           )}
           {panel?.kind === 'arrange' && (
             <ArrangePanel
-              key={`${panel.wish.how} ${panel.wish.key}`}
+              key={`arrange ${panel.wish.how} ${panel.wish.key}`}
               hand={hand}
               table={table}
               actions={actions}
