@@ -113,7 +113,11 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
             />
           )}
           {table.active && (
-            <ChannelNote key={`note ${table.active.id} ${table.active.note}`} channel={table.active} hand={hand} />
+            <ChannelNote
+              key={`note ${table.active.id} ${table.active.note}`}
+              channel={table.active}
+              hand={hand}
+            />
           )}
           {panel?.kind === 'arrange' && (
             <ArrangePanel
