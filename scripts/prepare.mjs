@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
 
 const STAMPS = '.build';
 
@@ -59,13 +59,15 @@ export function build() {
   const wanted = digest(BUILT_FROM);
   if (existsSync('.next/BUILD_ID') && stampOf('build') === wanted) return;
   console.log('Building…');
-  if (
-    run('npx', ['next', 'build'], {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
-    }) !== 0
-  ) {
-    console.error('The build failed.');
+  // A build has no business with anybody's data: it is given a directory of its own, which must not be there afterwards.
+  const noData = resolve(STAMPS, 'no-data');
+  rmSync(noData, { recursive: true, force: true });
+  const status = run('npx', ['next', 'build'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', VERIDON_DATA_DIR: noData, DATABASE_URL: '' },
+  });
+  if (status !== 0 || existsSync(noData)) {
+    console.error(status !== 0 ? 'The build failed.' : 'The build opened a data directory; it must not.');
     process.exit(1);
   }
   stamp('build', wanted);

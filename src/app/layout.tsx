@@ -7,6 +7,9 @@ import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import { Shell, themePreference } from '@/views/shell';
 
+/** Nothing is drawn beforehand: every page shows what is on disk now, and a build must open nobody's data. */
+export const dynamic = 'force-dynamic';
+
 export const metadata: Metadata = { title: { default: 'Veridon', template: '%s · Veridon' } };
 
 export default async function Layout({ children }: { children: ReactNode }) {

@@ -3,7 +3,6 @@ import { listPlans, planNames } from '@/server';
 import { PlansScreen } from '@/views/plans';
 
 export const metadata: Metadata = { title: 'Plans' };
-export const dynamic = 'force-dynamic';
 
 export default async function Page() {
   const [plans, removed] = await Promise.all([listPlans(), planNames({ removed: true })]);
