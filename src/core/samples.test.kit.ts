@@ -73,26 +73,30 @@ export const renaming = (n: number, name: string): Edit => ({
   changes: [{ id: id(n), set: { name } }],
 });
 
+/** Records as JSON makes them: fast-check makes some without a prototype otherwise, which nothing in the application is. */
+const record = <T>(model: { [K in keyof T]: fc.Arbitrary<T[K]> }): fc.Arbitrary<T> =>
+  fc.record<T>(model, { noNullPrototype: true });
+
 export const anySquelch: fc.Arbitrary<Squelch> = fc.oneof(
-  fc.record({
+  record({
     kind: fc.constant('tone' as const),
     tone: fc.oneof(fc.constantFrom(...TONES), fc.integer({ min: 600, max: 2600 })),
   }),
-  fc.record({ kind: fc.constant('code' as const), code: fc.constantFrom(...CODES), inverted: fc.boolean() }),
+  record({ kind: fc.constant('code' as const), code: fc.constantFrom(...CODES), inverted: fc.boolean() }),
 );
 
 export const anyAccess: fc.Arbitrary<Access> = fc.oneof(
-  fc.record({
+  record({
     kind: fc.constant('analogue' as const),
     send: fc.option(anySquelch),
     expect: fc.option(anySquelch),
   }),
-  fc.record({
+  record({
     kind: fc.constant('dmr' as const),
     colourCode: fc.integer({ min: 0, max: 15 }),
     timeSlot: fc.constantFrom(1 as const, 2 as const),
   }),
-  fc.record({ kind: fc.constant('nac' as const), nac: fc.integer({ min: 0, max: 0xfff }) }),
+  record({ kind: fc.constant('nac' as const), nac: fc.integer({ min: 0, max: 0xfff }) }),
 );
 
 /** Any frequency that Veridon keeps, most of them where radios are. */
@@ -106,7 +110,7 @@ export const anyFrequency: fc.Arbitrary<number> = fc.oneof(
   fc.integer({ min: 830, max: 27_500_000_000 }).map((n) => n * 10),
 );
 
-const fieldsArbitrary = fc.record({
+const fieldsArbitrary = record({
   name: fc.string({ maxLength: 32 }).map((name) => name.trim()),
   rx: fc.oneof(
     fc.integer({ min: 10_880, max: 13_920 }).map((n) => n * 12_500),
@@ -145,8 +149,8 @@ export const anyPlan: fc.Arbitrary<Plan> = fc
 
 const ternCharacters = [...ternP2.names.characters];
 const ternSquelch: fc.Arbitrary<Squelch> = fc.oneof(
-  fc.record({ kind: fc.constant('tone' as const), tone: fc.constantFrom(...ternP2.tones) }),
-  fc.record({
+  record({ kind: fc.constant('tone' as const), tone: fc.constantFrom(...ternP2.tones) }),
+  record({
     kind: fc.constant('code' as const),
     code: fc.constantFrom(...ternP2.codes),
     inverted: fc.boolean(),
@@ -156,7 +160,7 @@ const ternSquelch: fc.Arbitrary<Squelch> = fc.oneof(
 /** Whatever a Tern P2 can hold in its channels. */
 export const anyTernChannels: fc.Arbitrary<FittedChannel[]> = fc
   .uniqueArray(
-    fc.record({
+    record({
       slot: fc.integer({ min: 0, max: 149 }),
       name: fc
         .array(fc.constantFrom(...ternCharacters), { maxLength: 6 })
