@@ -176,3 +176,18 @@ export const anyTernChannels: fc.Arbitrary<FittedChannel[]> = fc
     { maxLength: 150, selector: ({ slot }) => slot },
   )
   .map((channels) => channels.sort((a, b) => a.slot - b.slot));
+
+/** Counts what a property's generator reached, by kind: a property that hardly meets what it is about says little. */
+export function tally() {
+  const met = new Map<string, { all: number; accepted: number }>();
+  const of = (kind: string) => met.get(kind) ?? { all: 0, accepted: 0 };
+  return {
+    count(kind: string, accepted: boolean) {
+      const { all, accepted: so } = of(kind);
+      met.set(kind, { all: all + 1, accepted: so + (accepted ? 1 : 0) });
+    },
+    /** The share of that kind that was accepted; 0 where it was never met. */
+    share: (kind: string): number => of(kind).accepted / Math.max(1, of(kind).all),
+    times: (kind: string): number => of(kind).all,
+  };
+}

@@ -206,8 +206,11 @@ test('a duplicate holds the same channels under a name of its own, and goes its 
   const long = 'A very long name of a plan, as long as any name may ever be';
   await editPlan(planId, 3, { name: 'describe', set: { name: long } });
   expect((await duplicatePlan(planId)).plan.name).toBe(
-    'A very long name of a plan, as long as any name ma, copy',
+    'A very long name of a plan, as long as any name may ev, copy',
   );
+  // a character of two halves is never cut in two: 60 of them are 54 and the ending
+  await editPlan(planId, 4, { name: 'describe', set: { name: '𝄞'.repeat(60) } });
+  expect((await duplicatePlan(planId)).plan.name).toBe(`${'𝄞'.repeat(54)}, copy`);
 });
 
 describe('sealed copies', () => {

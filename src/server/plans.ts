@@ -2,7 +2,8 @@ import { and, count, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { check, contentToWrite, countFindings } from '../core/check';
 import { fit } from '../core/fit';
 import { modelById, type Model } from '../core/models';
-import { makeId, newPlan, planSchema, type Plan, type PlanDetails } from '../core/plan';
+import { makeId, newPlan, PLAN_NAME_LIMIT, planSchema, type Plan, type PlanDetails } from '../core/plan';
+import { cutText } from '../core/text';
 import { jobs, plans, revisions, type Database } from '../db';
 import { reading, writing } from './database';
 import { notFound, Problem } from './problem';
@@ -105,12 +106,10 @@ export async function createPlan(
 export async function duplicatePlan(id: string): Promise<KeptPlan> {
   const { plan } = await getPlan(id);
   const taken = new Set((await planNames()).map(({ name }) => name));
-  const base = plan.name
-    .replace(/, copy( \d+)?$/, '')
-    .slice(0, 50)
-    .trimEnd();
-  let name = `${base}, copy`;
-  for (let n = 2; taken.has(name); n++) name = `${base}, copy ${n}`;
+  const base = plan.name.replace(/, copy( \d+)?$/, '');
+  const named = (ending: string) => cutText(base, PLAN_NAME_LIMIT - ending.length) + ending;
+  let name = named(', copy');
+  for (let n = 2; taken.has(name); n++) name = named(`, copy ${n}`);
   return createPlan({ name, modelId: plan.modelId, owner: plan.owner }, plan);
 }
 

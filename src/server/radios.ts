@@ -8,6 +8,7 @@ import { decodeImage } from '../core/image';
 import type { Ident } from '../core/link';
 import { modelById, MODELS, type Model } from '../core/models';
 import { channelDefaults, makeId, NAME_LIMIT, type Channel } from '../core/plan';
+import { cutText } from '../core/text';
 import { copies, radios } from '../db';
 import { reading, writing } from './database';
 import { benchUrl } from './directories';
@@ -266,7 +267,7 @@ export async function planFromCopy(id: string): Promise<KeptPlan> {
     ...channelDefaults(held.rx),
     id: makeId('ch', crypto.getRandomValues(new Uint8Array(12))),
     slot: held.slot,
-    name: held.name.slice(0, NAME_LIMIT),
+    name: cutText(held.name, NAME_LIMIT),
     tx: held.tx,
     access: { kind: 'analogue', send: held.send, expect: held.expect },
     mode: held.mode,

@@ -25,6 +25,7 @@ import {
   type Plan,
 } from '../plan';
 import { fail, ok, type Result } from '../result';
+import { cutText } from '../text';
 import type { Entry } from './entry';
 
 /** True for stations that are placed without a transmit side. */
@@ -59,7 +60,7 @@ export function channelOf(
   if (!name.ok) return name;
   return ok({
     ...channelDefaults(entry.output),
-    name: name.value.slice(0, NAME_LIMIT).trim(),
+    name: cutText(name.value, NAME_LIMIT).trim(),
     tx: isListenOnly(entry) ? null : entry.input,
     access: entry.access,
     mode: entry.mode,

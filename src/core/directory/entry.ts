@@ -1,25 +1,26 @@
 import { z } from 'zod';
 import { fail, ok, type Result } from '../result';
+import { text, wantedText } from '../text';
 import { MODES, parseAccess, parseFrequency, OPEN, type Access, type Mode } from '../radio';
 
 /** A row as the Relay Register sends it: frequencies as texts in MHz, access in trade notation. */
 export const registerRowSchema = z.object({
-  ref: z.string().min(1).max(80),
-  call: z.string().max(16),
-  site: z.string().min(1).max(60),
-  island: z.string().max(40),
-  service: z.string().max(40),
-  output_mhz: z.string().max(20),
+  ref: wantedText(80),
+  call: text(16),
+  site: wantedText(60),
+  island: text(40),
+  service: text(40),
+  output_mhz: text(20),
   /** Empty for stations that only send. */
-  input_mhz: z.string().max(20),
-  access: z.string().max(40),
-  mode: z.string().max(10),
+  input_mhz: text(20),
+  access: text(40),
+  mode: text(10),
   lat: z.number().min(-90).max(90),
   lon: z.number().min(-180).max(180),
   height_m: z.number().min(0).max(9000),
   on_air: z.boolean(),
   constant: z.boolean(),
-  updated: z.string().max(40),
+  updated: text(40),
 });
 export type RegisterRow = z.infer<typeof registerRowSchema>;
 

@@ -1,10 +1,15 @@
 import { z } from 'zod';
+import { text, trimmedText } from '../text';
 import { accessSchema, HIGHEST_POWER, isFrequency, MODES, OPEN, type Mode } from '../radio';
 import { channelIdSchema } from './ids';
 
 export const NAME_LIMIT = 32;
 /** Highest slot number that a plan can hold, whatever the model. */
 export const SLOT_LIMIT = 9999;
+/** Most channels that a plan holds. */
+export const CHANNEL_LIMIT = SLOT_LIMIT + 1;
+/** Most models for which one channel has a name fitted by hand. */
+export const FITTED_LIMIT = 64;
 
 export const frequencySchema = z
   .int('is not a whole number of Hz')
@@ -12,20 +17,25 @@ export const frequencySchema = z
 
 /** Where a channel came from: a directory's row, kept so that it can be recognised and refreshed. */
 export const sourceSchema = z.object({
-  directory: z.string().max(40),
-  entry: z.string().max(80),
-  service: z.string().max(40),
-  call: z.string().max(16).optional(),
-  place: z.string().max(60).optional(),
+  directory: text(40),
+  entry: text(80),
+  service: text(40),
+  call: text(16).optional(),
+  place: text(60).optional(),
   lat: z.number().min(-90).max(90).optional(),
   lon: z.number().min(-180).max(180).optional(),
 });
 
 /** What a person sets on a channel: everything but its id and slot. */
 export const channelFieldsSchema = z.object({
-  name: z.string().trim().max(NAME_LIMIT, `is longer than ${NAME_LIMIT} characters`),
+  name: trimmedText(NAME_LIMIT),
   /** Names fitted by hand, by model id; the fitter leaves them alone. */
-  fitted: z.record(z.string().max(40), z.string().max(NAME_LIMIT)),
+  fitted: z
+    .record(text(40), text(NAME_LIMIT))
+    .refine(
+      (names) => Object.keys(names).length <= FITTED_LIMIT,
+      `has names for more than ${FITTED_LIMIT} models`,
+    ),
   rx: frequencySchema,
   /** Absolute; null is listen only. */
   tx: frequencySchema.nullable(),
@@ -38,7 +48,7 @@ export const channelFieldsSchema = z.object({
   scan: z.boolean(),
   /** Never falls silent: a broadcast, a beacon. */
   alwaysOn: z.boolean(),
-  note: z.string().max(500),
+  note: text(500),
   source: sourceSchema.nullable(),
 });
 

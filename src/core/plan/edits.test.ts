@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { anyPlan, channel, id, RANGE, run, three } from '../samples.test.kit';
+import { anyPlan, channel, id, placing, RANGE, run, tally, three } from '../samples.test.kit';
+import { anyEditOn, EDIT_NAMES, hostileEditOn } from './edits.test.kit';
 import {
   ABBREVIATIONS,
   abbreviationsOf,
@@ -8,11 +9,12 @@ import {
   editSchema,
   inverseOf,
   newPlan,
+  orderedChannels,
+  outcomeFault,
   planSchema,
   previewPlacing,
   PLACEMENTS,
   rebaseEdit,
-  renumber,
   type ChannelId,
   type Edit,
   type Plan,
@@ -20,55 +22,9 @@ import {
 
 const slotsOf = (p: Plan) => p.channels.map((c) => c.slot);
 
-/** Any edit, much of it for channels and slots that are not there. */
-function anyEditOn(p: Plan): fc.Arbitrary<Edit> {
-  const ids = fc.uniqueArray(
-    fc.oneof(
-      fc.constantFrom(id(999), ...p.channels.map((c) => c.id)),
-      fc.integer({ min: 0, max: 160 }).map(id),
-    ),
-    { minLength: 1, maxLength: 8 },
-  );
-  const set = fc.constantFrom<Extract<Edit, { name: 'change' }>['changes'][number]['set']>(
-    { tx: null },
-    { name: 'Norrast' },
-    { rx: 145_700_000 },
-    { tx: 433_000_000, txFixed: true },
-    { scan: false, power: 1000 },
-    { mode: 'NFM' },
-  );
-  return fc.oneof(
-    fc.tuple(ids, set).map(([chosen, fields]): Edit => ({
-      name: 'change',
-      changes: chosen.map((one) => ({ id: one, set: fields })),
-    })),
-    ids.map((chosen): Edit => ({ name: 'remove', ids: chosen })),
-    fc
-      .record({
-        name: fc.constant('place' as const),
-        placement: fc.constantFrom(...PLACEMENTS),
-        at: fc.integer({ min: 0, max: 160 }),
-        n: fc.integer({ min: 1, max: 5 }),
-      })
-      .map(({ n, ...rest }): Edit => ({
-        ...rest,
-        range: RANGE,
-        channels: Array.from({ length: n }, (_, i) => {
-          const { slot: _slot, ...fields } = channel(2000 + i, 145_500_000);
-          return fields;
-        }),
-      })),
-    fc.tuple(ids, fc.integer({ min: 0, max: 200 })).map(([chosen, start]): Edit => ({
-      name: 'arrange',
-      how: 'renumber',
-      moves: [...renumber(p, new Set(chosen), start, 2), { id: chosen[0]!, from: 0, to: start }],
-    })),
-    fc.constant<Edit>({ name: 'describe', set: { name: 'Other name', owner: { strict: true } } }),
-  );
-}
-
 describe('edits', () => {
   test('edit then inverse is the old plan; the new one is sound; the old one is untouched', () => {
+    const reached = tally();
     fc.assert(
       fc.property(
         anyPlan.chain((p) => fc.tuple(fc.constant(p), anyEditOn(p))),
@@ -76,6 +32,7 @@ describe('edits', () => {
           const copy = structuredClone(before);
           const result = applyEdit(before, edit);
           expect(before).toEqual(copy);
+          reached.count(edit.name, result.ok);
           if (!result.ok) return expect(result.reason).toMatch(/\.$/);
           expect(new Set(slotsOf(result.value)).size).toBe(result.value.channels.length);
           expect([...slotsOf(result.value)].sort((a, b) => a - b)).toEqual(slotsOf(result.value));
@@ -87,7 +44,59 @@ describe('edits', () => {
           expect(run(back, inverseOf(result.value, back))).toEqual(result.value);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 600 },
+    );
+    for (const name of EDIT_NAMES) expect(reached.share(name)).toBeGreaterThan(0.6);
+  });
+
+  test('whatever an edit gives is a valid plan, also at the edges of what its schema accepts', () => {
+    const reached = tally();
+    fc.assert(
+      fc.property(
+        anyPlan.chain((p) => fc.tuple(fc.constant(p), hostileEditOn(p))),
+        ([before, edit]) => {
+          expect(editSchema.safeParse(edit).error).toBeUndefined();
+          const result = applyEdit(before, editSchema.parse(edit));
+          reached.count(edit.name, result.ok);
+          if (!result.ok) return expect(result.reason).toMatch(/\.$/);
+          expect(planSchema.safeParse(result.value)).toEqual({ success: true, data: result.value });
+          expect(orderedChannels(result.value.channels)).toEqual(result.value.channels);
+          expect(outcomeFault(before, result.value)).toBe(null);
+          const inverse = inverseOf(before, result.value);
+          expect(editSchema.safeParse(JSON.parse(JSON.stringify(inverse))).data).toEqual(inverse);
+        },
+      ),
+      { numRuns: 1000 },
+    );
+    for (const name of EDIT_NAMES) expect(reached.share(name)).toBeGreaterThan(0.15);
+  });
+
+  test.each(['next-free', 'at-slot', 'push-down', 'overwrite'] as const)(
+    'placing (%s) ends at the highest slot that a plan has, whatever the range says',
+    (placement) => {
+      const { channels, ...rest } = placing(11, 12) as Extract<Edit, { name: 'place' }>;
+      const edge = { ...rest, placement, at: 9999, range: { first: 9999, count: 10_000 } };
+      expect(slotsOf(run(three, { ...edge, channels: channels.slice(0, 1) }))).toEqual([1, 2, 5, 9999]);
+      expect(applyEdit(three, { ...edge, channels })).toMatchObject({
+        ok: false,
+        reason: '1 channel finds no slot. Choose fewer, or another way to place them.',
+      });
+    },
+  );
+
+  test('an outcome that is no plan is told from one that is, by what is new in it', () => {
+    const [first, second, third] = three.channels;
+    const outcome = (channels: Plan['channels'], details: Partial<Plan> = {}) =>
+      outcomeFault(three, { ...three, ...details, channels });
+    expect(outcome([first!, second!])).toBe(null);
+    expect(outcome([first!, second!, { ...third!, slot: 10_000 }])).toContain('channels.0.slot');
+    expect(outcome([first!, { ...second!, tx: 1 }])).toContain('is not a frequency');
+    expect(outcome([second!, first!])).toBe('The channels would not be in slot order.');
+    expect(outcome([first!, { ...second!, slot: 1 }])).toBe('Slot 1 is taken by “Calling”.');
+    expect(outcome([first!, first!])).toContain('would be there twice');
+    expect(outcome([], { name: 'a\0' })).toContain('name holds a character that cannot be kept');
+    expect(outcome(Array.from({ length: 10_001 }, (_, n) => ({ ...first!, id: id(n), slot: n })))).toMatch(
+      /channels .*10000/,
     );
   });
 

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { fail, ok, type Result } from '../result';
 import { carryTransmit, formatAccess, formatFrequency, formatPower, isFrequency } from '../radio';
 import {
+  CHANNEL_LIMIT,
   channelFieldsSchema,
   channelSchema,
   newChannelSchema,
@@ -15,7 +16,7 @@ import { abbreviationsSchema } from './names';
 import { detailsSchema, orderedChannels, ownerSchema, type Plan } from './plan';
 import { PLACEMENTS, previewPlacing } from './slots';
 
-const ids = z.array(channelIdSchema).min(1).max(10_000);
+const ids = z.array(channelIdSchema).min(1).max(CHANNEL_LIMIT);
 const slot = z.int().min(0).max(SLOT_LIMIT);
 
 /** Fields to set on one channel; what is not named stays. */
@@ -37,11 +38,11 @@ export const editSchema = z.discriminatedUnion('name', [
     changes: z
       .array(z.object({ id: channelIdSchema, set: channelSetSchema }))
       .min(1)
-      .max(10_000),
+      .max(CHANNEL_LIMIT),
   }),
   z.object({
     name: z.literal('place'),
-    channels: z.array(newChannelSchema).min(1).max(10_000),
+    channels: z.array(newChannelSchema).min(1).max(CHANNEL_LIMIT),
     placement: z.enum(PLACEMENTS),
     at: slot,
     range: z.object({
@@ -52,7 +53,7 @@ export const editSchema = z.discriminatedUnion('name', [
         .max(SLOT_LIMIT + 1),
     }),
     /** The slots that the preview showed; the edit is refused where they are no longer what it would give. */
-    expect: z.array(slot).optional(),
+    expect: z.array(slot).max(CHANNEL_LIMIT).optional(),
   }),
   z.object({ name: z.literal('remove'), ids }),
   z.object({
@@ -61,7 +62,7 @@ export const editSchema = z.discriminatedUnion('name', [
     moves: z
       .array(z.object({ id: channelIdSchema, from: slot, to: slot }))
       .min(1)
-      .max(10_000),
+      .max(CHANNEL_LIMIT),
   }),
   z.object({
     name: z.literal('describe'),
@@ -72,8 +73,8 @@ export const editSchema = z.discriminatedUnion('name', [
   }),
   z.object({
     name: z.literal('restore'),
-    put: z.array(channelSchema),
-    remove: z.array(channelIdSchema),
+    put: z.array(channelSchema).max(CHANNEL_LIMIT),
+    remove: z.array(channelIdSchema).max(CHANNEL_LIMIT),
     // the oldest logs know no abbreviations
     details: describedSchema.partial({ abbreviations: true }).optional(),
   }),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { fail, ok, type Result } from '../result';
+import { cutText, wantedText } from '../text';
 
 /** What a model's display can write. */
 export interface NameRules {
@@ -18,15 +19,7 @@ export interface FittedName {
 /** A list of short forms, as word and short form; each word once, whatever its case. */
 export const abbreviationsSchema = z
   .array(
-    z.tuple([
-      z
-        .string()
-        .trim()
-        .min(1, 'is empty')
-        .max(32, 'is longer than 32 characters')
-        .regex(/^\S+$/, 'is more than one word'),
-      z.string().trim().min(1, 'is empty').max(12, 'is longer than 12 characters'),
-    ]),
+    z.tuple([wantedText(32).refine((word) => !/\s/.test(word), 'is more than one word'), wantedText(12)]),
   )
   .max(500)
   .refine(
@@ -172,10 +165,13 @@ function cutWords(words: string[], length: number): string {
 export function tellApart(names: readonly { text: string; byHand: boolean }[], rules: NameRules): string[] {
   const taken = new Set(names.filter((name) => name.byHand).map((name) => name.text));
   const seen = new Set<string>();
+  // What has been taken stays taken, so that the search for the next figure goes on where it ended last.
+  const figures = new Map<string, number>();
   return names.map(({ text, byHand }) => {
     if (byHand || text === '') return text;
     let candidate = text;
-    for (let n = 2; taken.has(candidate) || seen.has(candidate); n++) {
+    for (let n = figures.get(text) ?? 2; taken.has(candidate) || seen.has(candidate); n++) {
+      figures.set(text, n);
       const tail = String(n);
       candidate = text.slice(0, rules.length - tail.length).trimEnd() + tail;
     }
@@ -197,7 +193,7 @@ export function fillTemplate(template: string, fields: Readonly<Record<string, s
       return '';
     }
     const value = fields[key]!;
-    return width === undefined ? value : value.slice(0, Number(width)).trimEnd();
+    return width === undefined ? value : cutText(value, Number(width));
   });
   if (bad !== undefined)
     return fail(

@@ -1,4 +1,4 @@
-import type { Channel } from './channel';
+import { SLOT_LIMIT, type Channel } from './channel';
 import type { ChannelId } from './ids';
 import type { Plan } from './plan';
 
@@ -43,7 +43,7 @@ export interface PlacementPreview {
  * `next-free`: each entry takes the next free slot from `at` up. `at-slot`: one run from `at`, up to the first slot
  * that is taken. `fill-gaps`: only free slots below the last one used. `push-down`: one run from `at`, those in the way
  * move down no further than they must, and no further than the last slot. `overwrite`: one run from `at`, those in
- * the way go. What does not fit is in `leftOver`.
+ * the way go. What does not fit, in the range or under the highest slot that a plan has, is in `leftOver`.
  */
 export function previewPlacing(
   channels: readonly Channel[],
@@ -52,14 +52,14 @@ export function previewPlacing(
   at: number,
   range: SlotRange,
 ): PlacementPreview {
-  const end = range.first + range.count;
+  const end = Math.min(range.first + range.count, SLOT_LIMIT + 1);
   const start = Math.max(at, range.first);
   const bySlot = new Map(channels.map((channel) => [channel.slot, channel]));
   const preview: PlacementPreview = { assigned: [], pushed: [], overwritten: [], leftOver: [] };
   let slots: number[] = [];
 
   if (placement === 'next-free' || placement === 'fill-gaps') {
-    const last = Math.max(range.first - 1, ...channels.map((channel) => channel.slot));
+    const last = channels.reduce((highest, { slot }) => Math.max(highest, slot), range.first - 1);
     const limit = placement === 'fill-gaps' ? Math.min(end, last) : end;
     for (let slot = start; slot < limit && slots.length < count; slot++)
       if (!bySlot.has(slot)) slots.push(slot);
@@ -71,12 +71,10 @@ export function previewPlacing(
     if (placement === 'overwrite') {
       preview.overwritten = slots.flatMap((slot) => bySlot.get(slot)?.id ?? []);
     } else {
-      let pushed = pushDown(channels, start, slots.length, end);
-      while (pushed === undefined) {
-        slots.pop();
-        pushed = pushDown(channels, start, slots.length, end);
-      }
-      preview.pushed = pushed;
+      // Those in the way and below them go down no further than `end`: each of them takes a slot of the run.
+      const held = channels.filter(({ slot }) => slot >= start && slot < end).length;
+      slots = slots.slice(0, Math.max(0, end - start - held));
+      preview.pushed = pushDown(channels, start, slots.length, end);
     }
   }
   preview.assigned = slots.map((slot, index) => ({ index, slot }));
@@ -84,13 +82,8 @@ export function previewPlacing(
   return preview;
 }
 
-/** The moves that free `count` slots from `start`; undefined where the last channel would fall off the end. */
-function pushDown(
-  channels: readonly Channel[],
-  start: number,
-  count: number,
-  end: number,
-): Move[] | undefined {
+/** The moves that free `count` slots from `start`, where there is room for that below `end`. */
+function pushDown(channels: readonly Channel[], start: number, count: number, end: number): Move[] {
   const moves: Move[] = [];
   let cursor = start + count;
   for (const channel of [...channels].sort((a, b) => a.slot - b.slot)) {
@@ -99,7 +92,7 @@ function pushDown(
     moves.push({ id: channel.id, from: channel.slot, to: cursor });
     cursor++;
   }
-  return cursor > end && count > 0 ? undefined : moves;
+  return moves;
 }
 
 /** Moves that bring the channels together from `first` on, in their order. */

@@ -4,7 +4,9 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useState } from 'react';
 import { countFindings } from '@/core/check';
+import { PLAN_NAME_LIMIT } from '@/core/plan';
 import { GRADE_NAMES } from '@/core/radio';
+import { cutText } from '@/core/text';
 import { Button, SeverityMark } from '@/ui';
 import type { PlanInHand } from './use-plan';
 
@@ -33,7 +35,7 @@ function Name({ hand }: { hand: PlanInHand }) {
   const end = (keep: boolean) => {
     const next = text?.trim();
     if (keep && next && next !== name)
-      hand.store.apply({ name: 'describe', set: { name: next.slice(0, 60) } });
+      hand.store.apply({ name: 'describe', set: { name: cutText(next, PLAN_NAME_LIMIT) } });
     setText(null);
   };
   return (

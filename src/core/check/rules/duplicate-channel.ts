@@ -1,3 +1,4 @@
+import { formatAccess } from '../../radio';
 import { sameChannel } from '../../plan';
 import type { Rule } from '../finding';
 
@@ -6,12 +7,17 @@ export const duplicateChannel: Rule = {
   id: 'duplicate-channel',
   looksFor: 'the same channel in two slots',
   find: ({ plan }) => {
-    const byReceive = new Map<number, typeof plan.channels>();
+    // By all that makes two channels the same; only the first of each has to be looked at, however many there are.
+    const alike = new Map<string, typeof plan.channels>();
     return plan.channels.flatMap((channel) => {
-      const earlier = byReceive.get(channel.rx) ?? [];
+      const { rx, tx, mode, access } = channel;
+      const key = `${rx} ${tx} ${mode} ${formatAccess(access)}`;
+      const earlier = alike.get(key) ?? [];
       const twin = earlier.find((other) => sameChannel(other, channel));
-      byReceive.set(channel.rx, [...earlier, channel]);
-      if (!twin) return [];
+      if (!twin) {
+        alike.set(key, [...earlier, channel]);
+        return [];
+      }
       return [
         {
           severity: 'caution' as const,

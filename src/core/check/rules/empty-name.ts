@@ -1,16 +1,26 @@
 import { formatFrequency } from '../../radio';
-import { channelRule } from '../finding';
+import type { Rule } from '../finding';
 
 /** A channel without a name, or with none that the display can write. */
-export const emptyName = channelRule('empty-name', 'channels without a name', (channel, { fit }) => {
-  const shown = fit.channels.find((fitted) => fitted.id === channel.id)?.name;
-  if (channel.name !== '' && shown !== '') return undefined;
-  return {
-    severity: 'hint',
-    field: 'name',
-    text:
-      channel.name === ''
-        ? `Has no name: the radio shows ${formatFrequency(channel.rx)}.`
-        : 'The display has none of the letters of this name and shows the frequency.',
-  };
-});
+export const emptyName: Rule = {
+  id: 'empty-name',
+  looksFor: 'channels without a name',
+  find: ({ plan, fit }) => {
+    const shown = new Map(fit.channels.map(({ id, name }) => [id, name]));
+    return plan.channels.flatMap((channel) =>
+      channel.name !== '' && shown.get(channel.id) !== ''
+        ? []
+        : [
+            {
+              id: channel.id,
+              severity: 'hint' as const,
+              field: 'name' as const,
+              text:
+                channel.name === ''
+                  ? `Has no name: the radio shows ${formatFrequency(channel.rx)}.`
+                  : 'The display has none of the letters of this name and shows the frequency.',
+            },
+          ],
+    );
+  },
+};

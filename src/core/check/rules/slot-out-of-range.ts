@@ -1,24 +1,27 @@
 import { previewPlacing } from '../../plan';
-import { channelRule } from '../finding';
+import type { Rule } from '../finding';
 
 /** A slot that the radio does not have. */
-export const slotOutOfRange = channelRule(
-  'slot-out-of-range',
-  'slots that the radio does not have',
-  (channel, { plan, model }) => {
+export const slotOutOfRange: Rule = {
+  id: 'slot-out-of-range',
+  looksFor: 'slots that the radio does not have',
+  find: ({ plan, model }) => {
     const { first, count } = model.slots;
-    if (channel.slot >= first && channel.slot < first + count) return undefined;
+    const outside = plan.channels.filter(({ slot }) => slot < first || slot >= first + count);
+    if (outside.length === 0) return [];
+    // Asked for once: a plan of thousands made for another model has thousands outside, and the answer is the same for all.
     const free = previewPlacing(plan.channels, 1, 'next-free', first, model.slots).assigned[0]?.slot;
-    return {
+    return outside.map(({ id, slot }) => ({
+      id,
       severity: 'stop',
       field: 'slot',
       text: `Not in the radio: the ${model.name} has slots ${first} to ${first + count - 1}.`,
       ...(free !== undefined && {
         mend: {
           label: `Move to slot ${free}`,
-          edit: { name: 'arrange', how: 'move', moves: [{ id: channel.id, from: channel.slot, to: free }] },
+          edit: { name: 'arrange', how: 'move', moves: [{ id, from: slot, to: free }] },
         },
       }),
-    };
+    }));
   },
-);
+};

@@ -4,6 +4,8 @@ import type { Rule } from '../finding';
 
 /** Stations further apart than this do not disturb each other, km; those without a place count as near. */
 const NEARBY_KM = 150;
+/** More repeaters than this on one output are not looked at: no band has so many, and every channel is held against each. */
+const MOST_OUTPUTS = 100;
 
 function near(a: Channel, b: Channel): boolean {
   const [p, q] = [a.source, b.source];
@@ -20,7 +22,9 @@ export const transmitOnOutput: Rule = {
     for (const channel of plan.channels) {
       if (channel.tx === null || channel.tx - channel.rx !== usualShift(channel.rx, plan.owner.region)?.shift)
         continue;
-      outputs.set(channel.rx, [...(outputs.get(channel.rx) ?? []), channel]);
+      const there = outputs.get(channel.rx);
+      if (!there) outputs.set(channel.rx, [channel]);
+      else if (there.length < MOST_OUTPUTS) there.push(channel);
     }
     return plan.channels.flatMap((channel) => {
       if (channel.tx === null) return [];

@@ -1,0 +1,178 @@
+import fc from 'fast-check';
+import { anyAccess, anyFrequency, channel, id, RANGE } from '../samples.test.kit';
+import { MODES } from '../radio';
+import {
+  CHANNEL_LIMIT,
+  inverseOf,
+  PLACEMENTS,
+  previewArrangement,
+  reorder,
+  ROOMS,
+  SLOT_LIMIT,
+  SORT_KEYS,
+  sortInPlace,
+  type Channel,
+  type ChannelId,
+  type ChannelSet,
+  type Edit,
+  type Plan,
+} from '.';
+
+/** Generators of edits: those that people make, and those at the edges of what the schema accepts. */
+
+export const EDIT_NAMES = ['change', 'place', 'remove', 'arrange', 'describe', 'restore'] as const;
+
+const fresh = (n: number, fields: Partial<Channel> = {}) => {
+  const { slot: _slot, ...rest } = channel(2000 + n, 145_500_000, fields);
+  return rest;
+};
+
+const anySet: fc.Arbitrary<ChannelSet> = fc.oneof(
+  fc.constant({ tx: null }),
+  fc.string({ maxLength: 32 }).map((name) => ({ name: name.trim() })),
+  anyFrequency.map((rx) => ({ rx })),
+  anyFrequency.map((tx) => ({ tx, txFixed: true })),
+  fc.constant({ scan: false, power: 1000 }),
+  fc.constantFrom(...MODES).map((mode) => ({ mode })),
+  anyAccess.map((access) => ({ access })),
+  fc.constant({ note: 'Heard on Brannoch.\nWeak.', alwaysOn: true }),
+);
+
+/** Some of the ids; where there are none, one that is not there. */
+const someOf = (p: Plan): fc.Arbitrary<ChannelId[]> =>
+  p.channels.length === 0
+    ? fc.constant([id(999)])
+    : fc.shuffledSubarray(
+        p.channels.map((c) => c.id),
+        { minLength: 1, maxLength: Math.min(8, p.channels.length) },
+      );
+
+/** Orders of the plan's channels that can be had: sorted, carried, moved, numbered, closed up. */
+function anyArrangementOf(p: Plan, chosen: readonly ChannelId[]): fc.Arbitrary<Edit> {
+  const ids = new Set(chosen);
+  const how = fc.oneof(
+    fc.record({ how: fc.constant('move' as const), at: fc.nat(149), room: fc.constantFrom(...ROOMS) }),
+    fc.record({ how: fc.constant('renumber' as const), start: fc.nat(140), step: fc.constantFrom(1, 2) }),
+    fc.constant({ how: 'close gaps' as const }),
+  );
+  return fc.tuple(how, fc.constantFrom(...SORT_KEYS), fc.boolean()).map(([wish, key, carry]): Edit => {
+    const wished = previewArrangement(p, ids, wish, RANGE);
+    const other = carry ? reorder(p, ids, null) : sortInPlace(p, new Set(p.channels.map((c) => c.id)), key);
+    if (wished.ok && wished.value.length > 0) return { name: 'arrange', how: wish.how, moves: wished.value };
+    if (other.length > 0) return { name: 'arrange', how: 'sort', moves: other };
+    // Nothing can be moved about: a channel goes to a slot that nobody has.
+    const from = p.channels[0]?.slot ?? 0;
+    return { name: 'arrange', how: 'move', moves: [{ id: chosen[0]!, from, to: 200 }] };
+  });
+}
+
+/** What a person does to this plan: mostly possible, sometimes late. */
+export function anyEditOn(p: Plan): fc.Arbitrary<Edit> {
+  return fc.oneof(
+    fc.tuple(someOf(p), anySet).map(([chosen, set]): Edit => ({
+      name: 'change',
+      changes: chosen.map((one) => ({ id: one, set })),
+    })),
+    someOf(p).map((ids): Edit => ({ name: 'remove', ids })),
+    fc
+      .record({
+        placement: fc.constantFrom(...PLACEMENTS),
+        at: fc.nat(100),
+        n: fc.integer({ min: 1, max: 5 }),
+      })
+      .map(({ n, ...rest }): Edit => ({
+        name: 'place',
+        ...rest,
+        range: RANGE,
+        channels: Array.from({ length: n }, (_, i) => fresh(i)),
+      })),
+    someOf(p).chain((chosen) => anyArrangementOf(p, chosen)),
+    fc.constantFrom<Edit>(
+      { name: 'describe', set: { name: 'Other name', owner: { strict: true } } },
+      { name: 'describe', set: { abbreviations: [['Ketterby', 'KY']] } },
+    ),
+    someOf(p).map((gone): Edit =>
+      inverseOf({ ...p, name: 'As it was', channels: p.channels.filter((c) => !gone.includes(c.id)) }, p),
+    ),
+  );
+}
+
+const edgeSlot = fc.oneof(
+  fc.constantFrom(0, 1, SLOT_LIMIT - 1, SLOT_LIMIT),
+  fc.integer({ min: 0, max: SLOT_LIMIT }),
+);
+const edgeText = (most: number) =>
+  fc.oneof(
+    fc.constantFrom('', ' '.repeat(most), 'x'.repeat(most), '𝄞'.repeat(most), '=1+1\n', '__proto__'),
+    fc.string({ unit: 'binary', maxLength: most }).map((text) => text.replaceAll('\0', '')),
+  );
+const edgeFields: fc.Arbitrary<Partial<Channel>> = fc.record(
+  {
+    name: edgeText(32),
+    fitted: fc.dictionary(
+      edgeText(40).filter((key) => key !== '__proto__'),
+      edgeText(32),
+      { maxKeys: 64, noNullPrototype: true },
+    ),
+    rx: fc.constantFrom(8_300, 275_000_000_000, 118_008_333),
+    tx: fc.constantFrom(null, 8_300, 275_000_000_000),
+    power: fc.constantFrom(1, 1_000_000),
+    note: edgeText(500),
+    access: anyAccess,
+  },
+  { noNullPrototype: true, requiredKeys: [] },
+);
+
+/** Edits that the schema accepts, with parameters at its edges; much of it is refused when it is run. */
+export function hostileEditOn(p: Plan): fc.Arbitrary<Edit> {
+  const strangers: fc.Arbitrary<ChannelId[]> = fc.oneof(
+    { weight: 4, arbitrary: someOf(p) },
+    fc.constant([id(999)]),
+  );
+  return fc.oneof(
+    fc.tuple(strangers, edgeFields).map(([chosen, set]): Edit => ({
+      name: 'change',
+      changes: chosen.map((one) => ({ id: one, set })),
+    })),
+    strangers.map((ids): Edit => ({ name: 'remove', ids: [...ids, ...ids.slice(0, 1)] })),
+    fc
+      .record({
+        placement: fc.constantFrom(...PLACEMENTS),
+        at: edgeSlot,
+        first: edgeSlot,
+        count: fc.constantFrom(1, 2, CHANNEL_LIMIT),
+        n: fc.integer({ min: 1, max: 4 }),
+        fields: edgeFields,
+      })
+      .map(({ n, first, count, fields, ...rest }): Edit => ({
+        name: 'place',
+        ...rest,
+        range: { first, count },
+        channels: Array.from({ length: n }, (_, i) => fresh(i % 3, fields)),
+      })),
+    fc.tuple(strangers, edgeSlot, fc.boolean()).map(([chosen, to, wrong]): Edit => ({
+      name: 'arrange',
+      how: 'move',
+      moves: chosen.map((one, i) => ({
+        id: one,
+        from: (p.channels.find((c) => c.id === one)?.slot ?? 0) + (wrong && i > 0 ? 1 : 0),
+        to: Math.min(SLOT_LIMIT, to + i),
+      })),
+    })),
+    fc
+      .tuple(edgeText(60), fc.constantFrom('tern-p2', 'no such model', '__proto__'))
+      .map(([name, modelId]): Edit => ({ name: 'describe', set: { name: name.trim() || 'x', modelId } })),
+    fc
+      .record({
+        slots: fc.array(edgeSlot, { maxLength: 3 }),
+        twice: fc.boolean(),
+        fields: edgeFields,
+        remove: strangers,
+      })
+      .map(({ slots, twice, fields, remove }): Edit => ({
+        name: 'restore',
+        put: slots.map((slot, i) => ({ ...fresh(twice ? 0 : i, fields), slot })),
+        remove,
+      })),
+  );
+}
