@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['@electric-sql/pglite', 'pg'],
+  serverExternalPackages: ['@electric-sql/pglite', 'fs-native-extensions', 'pg'],
   poweredByHeader: false,
   devIndicators: false,
   typescript: { ignoreBuildErrors: true },

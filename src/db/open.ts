@@ -1,7 +1,9 @@
+import { existsSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
-import { checkPlace, checkRoom, dataPlace, lockPlace } from './place';
+import { checkPlace, checkRoom, dataPlace, lockPlace, unlockPlace } from './place';
 import * as schema from './schema';
+import type { DiskStep } from './synced-fs';
 
 /** A database with our schema, whichever driver carries it. */
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
@@ -27,32 +29,75 @@ async function openServer(url: string): Promise<Opened> {
   return { database, kind: 'server', close: () => pool.end() };
 }
 
+/**
+ * Makes the database beside its place and puts it there whole: a power cut or a kill on the way leaves a folder that is
+ * made anew the next time, never half a database.
+ */
+export async function makePglite(place: string): Promise<void> {
+  const [{ PGlite }, { syncPath, syncTree }] = await Promise.all([
+    import('@electric-sql/pglite'),
+    import('./synced-fs'),
+  ]);
+  const making = join(place, 'db.making');
+  rmSync(making, { recursive: true, force: true });
+  const client = await PGlite.create(making);
+  await client.close();
+  syncTree(making);
+  renameSync(making, join(place, 'db'));
+  syncPath(place);
+}
+
+/**
+ * Opens the database files in a folder so that what is committed is on disk, and brings them to the newest schema; `heard`
+ * is told every step.
+ */
+export async function openFolder(folder: string, heard?: (step: DiskStep) => void): Promise<Opened> {
+  const [{ PGlite }, { SyncedFS }, { drizzle }, { migrate }] = await Promise.all([
+    import('@electric-sql/pglite'),
+    import('./synced-fs'),
+    import('drizzle-orm/pglite'),
+    import('drizzle-orm/pglite/migrator'),
+  ]);
+  const client = await PGlite.create({
+    fs: new SyncedFS(folder, heard),
+    // -F would switch fsync off; of the ways to sync the log, fsync is the one that the files know.
+    startParams: [
+      ...PGlite.defaultStartParams.filter((parameter) => parameter !== '-F'),
+      ...['-c', 'wal_sync_method=fsync'],
+      // No process writes checkpoints beside us; a log of the usual 1 GB would be gone through after every kill.
+      ...['-c', 'max_wal_size=64MB'],
+    ],
+  });
+  const database = drizzle(client, { schema });
+  await migrate(database, { migrationsFolder: MIGRATIONS });
+  return { database, kind: 'pglite', close: () => client.close() };
+}
+
 async function openPglite(): Promise<Opened> {
   const place = dataPlace();
   checkPlace(place);
   checkRoom(place);
   lockPlace(place);
-  const [{ PGlite }, { drizzle }, { migrate }] = await Promise.all([
-    import('@electric-sql/pglite'),
-    import('drizzle-orm/pglite'),
-    import('drizzle-orm/pglite/migrator'),
-  ]);
-  const client = await PGlite.create(join(place, 'db'));
-  const database = drizzle(client, { schema });
-  await migrate(database, { migrationsFolder: MIGRATIONS });
-  return { database, kind: 'pglite', close: () => client.close() };
+  try {
+    if (!existsSync(join(place, 'db'))) await makePglite(place);
+    const opened = await openFolder(join(place, 'db'));
+    return { ...opened, close: () => opened.close().finally(() => unlockPlace(place)) };
+  } catch (error) {
+    unlockPlace(place);
+    throw error;
+  }
 }
 
 const kept = globalThis as { veridonDatabase?: Promise<Opened> };
 
 /**
  * The database of this process: opened once, brought to the newest schema, kept however often modules are loaded
- * again. Throws `DataPlaceError` where the data directory cannot be used.
+ * again; tests say `how`. Throws `DataPlaceError` where the data directory cannot be used.
  */
-export function openDatabase(): Promise<Opened> {
-  kept.veridonDatabase ??= (
-    process.env.DATABASE_URL ? openServer(process.env.DATABASE_URL) : openPglite()
-  ).catch((error) => {
+export function openDatabase(
+  how = () => (process.env.DATABASE_URL ? openServer(process.env.DATABASE_URL) : openPglite()),
+): Promise<Opened> {
+  kept.veridonDatabase ??= how().catch((error) => {
     kept.veridonDatabase = undefined;
     throw error;
   });

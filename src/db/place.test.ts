@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { checkPlace, DataPlaceError, lockPlace } from './place';
+import { checkPlace, DataPlaceError, lockPlace, unlockPlace } from './place';
 
 const folder = mkdtempSync(join(tmpdir(), 'veridon-place-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -23,29 +23,60 @@ test.each([
 
 describe('the lock', () => {
   const lock = join(folder, 'veridon.lock');
-  afterEach(() => rmSync(lock, { force: true }));
+  const holder =
+    'process.stdout.write(take(process.argv[1]) ? "taken" : "refused"); setTimeout(() => {}, 60_000)';
+  const take = `const { openSync } = require('node:fs'); const { tryLock } = require('fs-native-extensions');
+    const take = (file) => tryLock(openSync(file, 'a+'));`;
 
-  test('is this process’s, and may be taken again by it', () => {
+  /** A process of its own that tries to take the lock; what came of it, and how to end it. */
+  const another = async () => {
+    const child = spawn(process.execPath, ['-e', take + holder, lock]);
+    const said = await new Promise((resolve) => child.stdout.once('data', (bytes) => resolve(String(bytes))));
+    const kill = () =>
+      new Promise((resolve) => {
+        child.once('exit', resolve);
+        child.kill('SIGKILL');
+      });
+    return { said, kill };
+  };
+  afterEach(() => unlockPlace(folder));
+
+  test('is this process’s, may be taken again by it, and keeps others out until it is given back', async () => {
     lockPlace(folder);
     expect(readFileSync(lock, 'utf8')).toBe(String(process.pid));
     expect(() => lockPlace(folder)).not.toThrow();
+    const late = await another();
+    expect(late.said).toBe('refused');
+    await late.kill();
+    unlockPlace(folder);
+    const next = await another();
+    expect(next.said).toBe('taken');
+    await next.kill();
   });
 
-  test('refuses while another process lives, and is taken over when it is dead', async () => {
-    const other = spawn(process.execPath, ['-e', 'setTimeout(() => {}, 60000)']);
-    writeFileSync(lock, String(other.pid));
-    expect(() => lockPlace(folder)).toThrow(new RegExp(`Another Veridon \\(process ${other.pid}\\)`));
-    await new Promise((resolve) => {
-      other.once('exit', resolve);
-      other.kill('SIGKILL');
-    });
+  test('refuses while another process has it, with its number, and is free the moment that one is killed', async () => {
+    const other = await another();
+    expect(other.said).toBe('taken');
+    writeFileSync(lock, '4711');
+    expect(() => lockPlace(folder)).toThrow(/Another Veridon \(process 4711\)/);
+    await other.kill();
     lockPlace(folder);
     expect(readFileSync(lock, 'utf8')).toBe(String(process.pid));
   });
 
-  test('one that says nothing sensible is taken over', () => {
-    writeFileSync(lock, 'half a');
+  test.each([
+    ['a process that lives', String(process.ppid)],
+    ['nothing sensible', 'half a'],
+    ['nothing', ''],
+  ])('a file left behind that names %s stops nobody', (_, left) => {
+    writeFileSync(lock, left);
     lockPlace(folder);
     expect(readFileSync(lock, 'utf8')).toBe(String(process.pid));
+  });
+
+  test('of ten that grasp for it at the same moment, one gets it', async () => {
+    const all = await Promise.all(Array.from({ length: 10 }, another));
+    expect(all.map(({ said }) => said).sort()).toEqual([...Array<string>(9).fill('refused'), 'taken']);
+    await Promise.all(all.map(({ kill }) => kill()));
   });
 });

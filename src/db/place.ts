@@ -1,5 +1,7 @@
 import {
   closeSync,
+  constants,
+  ftruncateSync,
   mkdirSync,
   openSync,
   readFileSync,
@@ -9,6 +11,7 @@ import {
   writeSync,
 } from 'node:fs';
 import { join, resolve } from 'node:path';
+import { tryLock } from 'fs-native-extensions';
 
 /** The data directory cannot be used; the message says why and what to do. */
 export class DataPlaceError extends Error {}
@@ -65,39 +68,39 @@ export function checkRoom(place: string): void {
     );
 }
 
-const isAlive = (pid: number): boolean => {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM';
-  }
-};
+/** The directories that this process holds, with the open file that carries each lock. */
+const held = new Map<string, number>();
 
 /**
- * Takes the directory for this process; a lock that a dead process left is taken over. Throws `DataPlaceError` where
- * another process has it.
+ * Takes the directory for this process. The lock is the operating system's and lies on an open file, so that it is given
+ * back whenever its holder ends, however that comes about; nothing is left that could be stale, or be taken by two at once.
+ * What the file says is for the message alone. Throws `DataPlaceError` where another process has it.
  */
 export function lockPlace(place: string): void {
+  if (held.has(place)) return;
   const file = join(place, 'veridon.lock');
-  for (let attempt = 0; attempt < 2; attempt++) {
-    try {
-      const handle = openSync(file, 'wx');
-      writeSync(handle, String(process.pid));
-      closeSync(handle);
-      process.on('exit', () => rmSync(file, { force: true }));
-      return;
-    } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'EEXIST')
-        throw new DataPlaceError(`${file}: ${reasonOf(error)}`);
-      const owner = Number(readFileSync(file, 'utf8'));
-      if (owner === process.pid) return;
-      if (owner > 0 && isAlive(owner))
-        throw new DataPlaceError(
-          `Another Veridon (process ${owner}) is using the data directory ${place}. Stop it, or name another with VERIDON_DATA_DIR.`,
-        );
-      rmSync(file, { force: true });
-    }
+  let handle: number;
+  try {
+    handle = openSync(file, constants.O_RDWR | constants.O_CREAT, 0o644);
+  } catch (error) {
+    throw new DataPlaceError(`${file}: ${reasonOf(error)}`);
   }
-  throw new DataPlaceError(`The lock ${file} cannot be taken.`);
+  if (!tryLock(handle)) {
+    const owner = readFileSync(handle, 'utf8').trim();
+    closeSync(handle);
+    throw new DataPlaceError(
+      `Another Veridon (process ${owner || 'unknown'}) is using the data directory ${place}. Stop it, or name another with VERIDON_DATA_DIR.`,
+    );
+  }
+  ftruncateSync(handle);
+  writeSync(handle, String(process.pid), 0);
+  held.set(place, handle);
+}
+
+/** Gives the directory back. */
+export function unlockPlace(place: string): void {
+  const handle = held.get(place);
+  if (handle === undefined) return;
+  held.delete(place);
+  closeSync(handle);
 }

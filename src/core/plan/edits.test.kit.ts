@@ -41,7 +41,7 @@ const anySet: fc.Arbitrary<ChannelSet> = fc.oneof(
 /** Some of the ids; where there are none, one that is not there. */
 const someOf = (p: Plan): fc.Arbitrary<ChannelId[]> =>
   p.channels.length === 0
-    ? fc.constant([id(999)])
+    ? fc.constant<ChannelId[]>([id(999)])
     : fc.shuffledSubarray(
         p.channels.map((c) => c.id),
         { minLength: 1, maxLength: Math.min(8, p.channels.length) },
@@ -127,7 +127,7 @@ const edgeFields: fc.Arbitrary<Partial<Channel>> = fc.record(
 export function hostileEditOn(p: Plan): fc.Arbitrary<Edit> {
   const strangers: fc.Arbitrary<ChannelId[]> = fc.oneof(
     { weight: 4, arbitrary: someOf(p) },
-    fc.constant([id(999)]),
+    fc.constant<ChannelId[]>([id(999)]),
   );
   return fc.oneof(
     fc.tuple(strangers, edgeFields).map(([chosen, set]): Edit => ({

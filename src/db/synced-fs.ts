@@ -1,0 +1,150 @@
+import { closeSync, fsyncSync, openSync, readdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import type { PGlite } from '@electric-sql/pglite';
+import { NodeFS } from '@electric-sql/pglite/nodefs';
+
+/** One thing done to the files of the database, in the order in which it was done. Paths are those of this machine. */
+export type DiskStep =
+  | { kind: 'make'; path: string; folder: boolean }
+  | { kind: 'write'; path: string; at: number; bytes: Uint8Array }
+  | { kind: 'size'; path: string; size: number }
+  | { kind: 'rename'; from: string; to: string }
+  | { kind: 'remove'; path: string }
+  | { kind: 'sync'; path: string };
+
+// What is used here of the file system inside PGlite (Emscripten's NODEFS), which publishes no types of its own.
+interface Node {
+  id: number;
+  mode: number;
+}
+interface Stream {
+  nfd: number;
+  node: Node;
+}
+interface NodeFiles {
+  realPath(node: Node): string;
+  tryFSOperation<T>(run: () => T): T;
+  node_ops: {
+    mknod(parent: Node, name: string, mode: number, dev: number): Node;
+    rename(node: Node, folder: Node, name: string): void;
+    unlink(parent: Node, name: string): void;
+    rmdir(parent: Node, name: string): void;
+    setattr(node: Node, change: { size?: number }): void;
+  };
+  stream_ops: {
+    write(stream: Stream, from: Uint8Array, offset: number, length: number, at: number): number;
+    setattr(stream: Stream, change: { size?: number }): void;
+    fsync?(stream: Stream): number;
+  };
+}
+
+/** Syncs a file or folder by its path. */
+export function syncPath(path: string): void {
+  const handle = openSync(path, 'r');
+  try {
+    fsyncSync(handle);
+  } finally {
+    closeSync(handle);
+  }
+}
+
+/** Syncs every file and folder below, and the folder itself. */
+export function syncTree(folder: string): void {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    if (entry.isDirectory()) syncTree(join(folder, entry.name));
+    else if (entry.isFile()) syncPath(join(folder, entry.name));
+  }
+  syncPath(folder);
+}
+
+const isFolder = (mode: number) => (mode & 0o170000) === 0o040000;
+
+/**
+ * PGlite's files on this machine, with an fsync that is one. PGlite's own answers fsync without doing anything, so that
+ * what was committed is in the machine's memory alone and a power cut takes it. Here the database's fsync reaches the disk,
+ * and where the file was made or renamed since its folder was last synced, the folder is synced too: a file that is safe
+ * under a name that is not would be gone all the same. An fsync that fails reaches the database, which then stops rather
+ * than answer.
+ */
+export class SyncedFS extends NodeFS {
+  private readonly unsyncedFolders = new Set<string>();
+
+  /** `heard` is told every step, for tests that cut the power. */
+  constructor(
+    folder: string,
+    private readonly heard?: (step: DiskStep) => void,
+  ) {
+    super(folder);
+  }
+
+  override async init(pg: PGlite, options: Parameters<NodeFS['init']>[1]) {
+    const made = await super.init(pg, options);
+    const preRun = made.emscriptenOpts.preRun;
+    const patch = (module: unknown) => this.patch((module as { NODEFS: NodeFiles }).NODEFS);
+    return { emscriptenOpts: { ...made.emscriptenOpts, preRun: [patch, ...[preRun ?? []].flat()] } };
+  }
+
+  private sync(path: string): void {
+    syncPath(path);
+    this.unsyncedFolders.delete(path);
+    this.heard?.({ kind: 'sync', path });
+  }
+
+  private patch(files: NodeFiles): void {
+    const { realPath, node_ops, stream_ops } = files;
+    const { mknod, rename, unlink, rmdir, setattr } = { ...node_ops };
+    const { write, setattr: setStream } = { ...stream_ops };
+    const at = (parent: Node, name: string) => join(realPath(parent), name);
+
+    node_ops.mknod = (parent, name, mode, dev) => {
+      const node = mknod(parent, name, mode, dev);
+      this.unsyncedFolders.add(realPath(parent));
+      this.heard?.({ kind: 'make', path: at(parent, name), folder: isFolder(mode) });
+      return node;
+    };
+    node_ops.rename = (node, folder, name) => {
+      const from = realPath(node);
+      rename(node, folder, name);
+      const to = at(folder, name);
+      this.unsyncedFolders.add(dirname(from)).add(dirname(to));
+      this.heard?.({ kind: 'rename', from, to });
+    };
+    node_ops.unlink = (parent, name) => {
+      unlink(parent, name);
+      this.heard?.({ kind: 'remove', path: at(parent, name) });
+    };
+    node_ops.rmdir = (parent, name) => {
+      rmdir(parent, name);
+      this.heard?.({ kind: 'remove', path: at(parent, name) });
+    };
+    node_ops.setattr = (node, change) => {
+      setattr(node, change);
+      if (change.size !== undefined) this.heard?.({ kind: 'size', path: realPath(node), size: change.size });
+    };
+    stream_ops.setattr = (stream, change) => {
+      setStream(stream, change);
+      if (change.size !== undefined)
+        this.heard?.({ kind: 'size', path: realPath(stream.node), size: change.size });
+    };
+    stream_ops.write = (stream, from, offset, length, position) => {
+      const written = write(stream, from, offset, length, position);
+      this.heard?.({
+        kind: 'write',
+        path: realPath(stream.node),
+        at: position,
+        bytes: from.slice(offset, offset + written),
+      });
+      return written;
+    };
+    stream_ops.fsync = (stream) =>
+      files.tryFSOperation(() => {
+        const path = realPath(stream.node);
+        fsyncSync(stream.nfd);
+        this.unsyncedFolders.delete(path);
+        this.heard?.({ kind: 'sync', path });
+        const folder = dirname(path);
+        if (this.unsyncedFolders.has(folder)) this.sync(folder);
+        return 0;
+      });
+  }
+}
