@@ -10,7 +10,8 @@ import ts from 'typescript-eslint';
  */
 const MAY_IMPORT = {
   core: [],
-  sim: ['core'],
+  door: [],
+  sim: ['core', 'door'],
   db: ['core'],
   server: ['core', 'db', 'demo'],
   workers: ['core'],
@@ -142,6 +143,7 @@ export default ts.config(
         URL: 'readonly',
         Buffer: 'readonly',
         performance: 'readonly',
+        AbortSignal: 'readonly',
       },
     },
   },

@@ -36,14 +36,7 @@ function runToEnd(
 }
 
 describe('at the start', () => {
-  const next = async () => [
-    'node_modules/next/dist/bin/next',
-    'start',
-    '-H',
-    '127.0.0.1',
-    '-p',
-    String(await freePort()),
-  ];
+  const application = async () => ['src/door/server.mjs', String(await freePort())];
 
   test('a taken port is said plainly', async () => {
     const port = await freePort();
@@ -65,7 +58,7 @@ describe('at the start', () => {
   });
 
   test('a data directory that cannot be written ends the start with a clear word', async () => {
-    const { code, output } = await runToEnd(await next(), {
+    const { code, output } = await runToEnd(await application(), {
       NODE_ENV: 'production',
       VERIDON_DATA_DIR: '/sys/veridon',
     });
@@ -75,7 +68,7 @@ describe('at the start', () => {
   });
 
   test('a directory that another Veridon uses is left alone', async () => {
-    const { code, output } = await runToEnd(await next(), {
+    const { code, output } = await runToEnd(await application(), {
       NODE_ENV: 'production',
       VERIDON_DATA_DIR: `${world.folder}/data`,
     });

@@ -47,7 +47,7 @@ describe('a cable that slips at 60% of a write', () => {
     expect((await jobs())[0]!.result.bytesIn).toBeLessThanOrEqual(8192 * 0.62);
     await sees(page(), '[aria-label=Radios]', 'half written');
     await sees(page(), '[aria-label=Radios]', 'away');
-    const look = (await (await fetch(`${world().bench}/bench/radios`)).json()) as {
+    const look = (await world().atBench('/bench/radios')) as {
       radios: { face: { large: string } }[];
     };
     expect(look.radios[0]!.face.large).toBe('NO DATA');
@@ -70,7 +70,7 @@ describe('a cable that slips at 60% of a write', () => {
     const [was, now] = [await bytes(first.id), await bytes((await copies())[0]!.id)];
     const differ = [...was.keys()].filter((at) => was[at] !== now[at]);
     expect(differ.every((at) => at >= 0x70 && at < 0x80)).toBe(true);
-    const look = (await (await fetch(`${world().bench}/bench/radios`)).json()) as {
+    const look = (await world().atBench('/bench/radios')) as {
       radios: { face: { large: string } }[];
     };
     expect(look.radios[0]!.face.large).toBe('CALL2');

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -45,7 +45,8 @@ export interface World {
     method?: string,
     body?: unknown,
   ) => Promise<{ status: number; body: T }>;
-  atBench: (path: string, body: unknown) => Promise<unknown>;
+  /** Asks the bench with its key; with a body it orders something. */
+  atBench: (path: string, body?: unknown) => Promise<unknown>;
   kill: (signal: NodeJS.Signals) => Promise<void>;
   start: () => Promise<void>;
   close: () => Promise<void>;
@@ -86,11 +87,7 @@ export async function makeWorld({
   let app: ChildProcess | undefined;
   let output = '';
   const start = async () => {
-    app = spawn(
-      process.execPath,
-      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-      { env: all, stdio: 'pipe' },
-    );
+    app = spawn(process.execPath, ['src/door/server.mjs', String(port)], { env: all, stdio: 'pipe' });
     for (const stream of [app.stdout, app.stderr]) stream?.on('data', (bytes) => (output += String(bytes)));
     await until(
       'the application',
@@ -98,7 +95,7 @@ export async function makeWorld({
       60_000,
     );
   };
-  await until('the bench', async () => (await fetch(`${bench}/bench/ports`).catch(() => null))?.ok, 30_000);
+  await until('the bench', async () => (await fetch(bench).catch(() => null))?.ok, 30_000);
   await start();
   return {
     url,
@@ -113,7 +110,12 @@ export async function makeWorld({
       return { status: response.status, body: await response.json() };
     },
     atBench: async (path, body) =>
-      (await fetch(bench + path, { method: 'POST', body: JSON.stringify(body) })).json(),
+      (
+        await fetch(bench + path, {
+          headers: { Authorization: `Bearer ${readFileSync(join(folder, 'bench', 'key'), 'utf8')}` },
+          ...(body !== undefined && { method: 'POST', body: JSON.stringify(body) }),
+        })
+      ).json(),
     kill: (signal) => stop(app, signal),
     start,
     close: async () => {

@@ -39,11 +39,10 @@ const env = {
 };
 const children = [
   spawn(process.execPath, ['--import', 'tsx', 'src/sim/main.ts'], { env, stdio: 'inherit' }),
-  spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-    { env, stdio: ['ignore', 'ignore', 'inherit'] },
-  ),
+  spawn(process.execPath, ['src/door/server.mjs', String(port)], {
+    env: { ...env, NODE_ENV: 'production' },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  }),
 ];
 let stopping = false;
 const stop = (code) => {

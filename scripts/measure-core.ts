@@ -49,7 +49,11 @@ async function throughput(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'veridon-line-'));
   const sim = await startSim({ port: 0, folder, speed: SPEED });
   const post = (body: object) =>
-    fetch(`http://127.0.0.1:${sim.port}/bench/radios/tern-1`, { method: 'POST', body: JSON.stringify(body) });
+    fetch(`http://127.0.0.1:${sim.port}/bench/radios/tern-1`, {
+      method: 'POST',
+      headers: { Authorization: `Bearer ${sim.key}` },
+      body: JSON.stringify(body),
+    });
   const look = (await (await post({ plugged: true })).json()) as { port: { tcp: number } };
   const shares: number[] = [];
   for (let run = 0; run < 3; run++) {

@@ -1,6 +1,6 @@
 // npm run shots: makes every picture of docs/screenshots anew, from the demo's data, at 1280x800.
 import { spawn } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { launchOptions } from './browser.cjs';
@@ -46,6 +46,14 @@ const press = async (name) =>
 const sees = (text) => page.waitForSelector(`::-p-text(${text})`, { timeout: 40_000 });
 const job = (body) => fetch(`${url}/api/jobs`, { method: 'POST', body: JSON.stringify(body) });
 
+const key = () => readFileSync(join(folder, 'data', 'bench', 'key'), 'utf8');
+const order = (path, body) =>
+  fetch(`http://127.0.0.1:${benchPort}/bench/radios/tern-1${path}`, {
+    method: 'POST',
+    headers: { Authorization: `Bearer ${key()}` },
+    body: JSON.stringify(body),
+  });
+
 await theme('light');
 await page.goto(plan);
 await page.waitForSelector('#cell-5-tx');
@@ -86,10 +94,7 @@ await page.waitForSelector('#arrange-slot');
 await page.keyboard.type('3');
 await shot('plan-arrange');
 
-await fetch(`http://127.0.0.1:${benchPort}/bench/radios/tern-1`, {
-  method: 'POST',
-  body: JSON.stringify({ plugged: true }),
-});
+await order('', { plugged: true });
 await page.goto(`${url}/bench?plan=pl_ketterbyweekend`);
 await press('Read');
 await sees('was read');
@@ -114,18 +119,15 @@ await theme('dark');
 await page.goto(plan);
 await page.waitForSelector('#cell-5-tx');
 await page.click('#cell-5-tx');
-const key = await (
+const hold = await (
   await page.waitForSelector('::-p-aria([name="Hold to send"][role="button"])')
 ).boundingBox();
-await page.mouse.move(key.x + 10, key.y + 40);
+await page.mouse.move(hold.x + 10, hold.y + 40);
 await page.mouse.down();
 await shot('plan-dark-sending');
 await page.mouse.up();
 
-await fetch(`http://127.0.0.1:${benchPort}/bench/radios/tern-1/faults`, {
-  method: 'POST',
-  body: JSON.stringify({ kind: 'pull', atByte: 5000 }),
-});
+await order('/faults', { kind: 'pull', atByte: 5000 });
 const { revision } = await (await fetch(`${url}/api/plans/pl_ketterbyweekend`)).json();
 await page.goto(`${url}/bench?plan=pl_ketterbyweekend`);
 await job({ kind: 'write', serial: 'LK204417', planId: 'pl_ketterbyweekend', planRevision: revision });

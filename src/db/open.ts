@@ -23,9 +23,16 @@ async function openServer(url: string): Promise<Opened> {
     import('drizzle-orm/node-postgres'),
     import('drizzle-orm/node-postgres/migrator'),
   ]);
-  const pool = new Pool({ connectionString: url, max: 10 });
+  const pool = new Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 });
+  // A connection that breaks while nobody uses it is taken out of the pool; unheard, it would end the process.
+  pool.on('error', () => {});
   const database = drizzle(pool, { schema });
-  await migrate(database, { migrationsFolder: MIGRATIONS });
+  try {
+    await migrate(database, { migrationsFolder: MIGRATIONS });
+  } catch (error) {
+    await pool.end();
+    throw error;
+  }
   return { database, kind: 'server', close: () => pool.end() };
 }
 

@@ -37,6 +37,8 @@ export const revisions = pgTable(
     edit: jsonb('edit').$type<Edit>().notNull(),
     inverse: jsonb('inverse').$type<Edit>().notNull(),
     label: text('label').notNull(),
+    /** How long edit and inverse are as JSON; null in logs from before this was kept. */
+    bytes: integer('bytes'),
     beforeUndo: integer('before_undo'),
     beforeRedo: integer('before_redo'),
     at: instant('at').notNull().defaultNow(),
@@ -80,6 +82,24 @@ export const jobs = pgTable('jobs', {
   state: text('state').$type<JobState>().notNull(),
   message: text('message').notNull(),
   result: jsonb('result'),
+  /** The process that carries it out; it is lost when that process is. */
+  instance: text('instance'),
   startedAt: instant('started_at').notNull().defaultNow(),
   endedAt: instant('ended_at'),
+});
+
+/** Changes by the key that their client made, so that one that is sent again is answered again and not done again. */
+export const changes = pgTable('changes', {
+  key: text('key').primaryKey(),
+  /** A digest of what was asked for. */
+  request: text('request').notNull(),
+  /** What it came to, as little as the answer can be made of again. */
+  receipt: jsonb('receipt'),
+  at: instant('at').notNull().defaultNow(),
+});
+
+/** Processes that use this database, each with the moment at which it last showed that it lives. */
+export const instances = pgTable('instances', {
+  id: text('id').primaryKey(),
+  seenAt: instant('seen_at').notNull().defaultNow(),
 });

@@ -4,7 +4,8 @@ import { PGLiteSocketServer } from '@electric-sql/pglite-socket';
 import { sql } from 'drizzle-orm';
 import { IDENT, id, placing, renaming } from '../core/samples.test.kit';
 import { openDatabase } from '../db';
-import { createPlan, getPlan, listPlans, setRemoved } from './plans';
+import { listPlans } from './plan-list';
+import { createPlan, getPlan, setRemoved } from './plans';
 import { editPlan, planLog, stepBack } from './revisions';
 import { getCopy, listCopies, sealCopy, seeRadio } from './radios';
 import { ternP2 } from '../core/models/tern-p2';
@@ -60,7 +61,11 @@ test('edits, undo, removal and the log', async () => {
   await stepBack(planId, 'undo');
   const kept = await getPlan(planId);
   expect(kept).toMatchObject({ revision: 4, undo: 'Place 2 channels', redo: 'Change “Station 0”' });
-  expect((await planLog(planId, undefined, 10)).map(({ kind }) => kind)).toEqual(['undo', 'edit', 'edit']);
+  expect((await planLog(planId, undefined, 10)).edits.map(({ kind }) => kind)).toEqual([
+    'undo',
+    'edit',
+    'edit',
+  ]);
   await setRemoved(planId, true);
   expect(await listPlans()).toEqual([]);
   await setRemoved(planId, false);

@@ -1,15 +1,39 @@
 import { checkRoom, DataPlaceError, dataPlace, openDatabase, type Database } from '../db';
 import { Problem } from './problem';
 
-const unusable = (error: DataPlaceError) =>
-  new Problem(507, 'data-directory', 'The data directory cannot be used', error.message);
+// A connection that is refused, broken or timed out, as Node and the driver say it; and the classes of SQLSTATE in which a
+// server says that it is going down, coming up or full (PostgreSQL, appendix A: 08, 53300, 57P01 to 57P03).
+const AWAY_CODE = /^(ECONN|ETIMEDOUT|EPIPE|ENOTFOUND|EHOSTUNREACH|ENETUNREACH|08|53300|57P0[123])/;
+const AWAY_TEXT = /Connection terminated|timeout exceeded when trying to connect|not queryable/i;
 
-/** The database for reading. A data directory that cannot be used becomes a problem that says so. */
+function isAway(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  const { code, cause, message } = error as NodeJS.ErrnoException;
+  if (AWAY_CODE.test(code ?? '') || AWAY_TEXT.test(message)) return true;
+  return error instanceof AggregateError ? error.errors.some(isAway) : isAway(cause);
+}
+
+/** The problem that an error of the data directory or of the database server is for people; undefined for any other. */
+export function problemOf(error: unknown): Problem | undefined {
+  if (error instanceof Problem) return error;
+  if (error instanceof DataPlaceError)
+    return new Problem(507, 'data-directory', 'The data directory cannot be used', error.message);
+  if (process.env.DATABASE_URL && isAway(error))
+    return new Problem(
+      503,
+      'database-away',
+      'The database does not answer',
+      'The database server that DATABASE_URL names does not answer. What you asked for was not confirmed; Veridon goes on by itself as soon as the server is back.',
+    );
+  return undefined;
+}
+
+/** The database for reading. A data directory or server that cannot be used becomes a problem that says so. */
 export async function reading(): Promise<Database> {
   try {
     return (await openDatabase()).database;
   } catch (error) {
-    throw error instanceof DataPlaceError ? unusable(error) : error;
+    throw problemOf(error) ?? error;
   }
 }
 
@@ -20,6 +44,6 @@ export async function writing(): Promise<Database> {
     if (opened.kind === 'pglite') checkRoom(dataPlace());
     return opened.database;
   } catch (error) {
-    throw error instanceof DataPlaceError ? unusable(error) : error;
+    throw problemOf(error) ?? error;
   }
 }

@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import Papa from 'papaparse';
-import { channel, plan } from '../core/samples.test.kit';
+import { channel, plan, tally } from '../core/samples.test.kit';
 import { fileName, planCsv } from './export';
 
 const tone = { kind: 'analogue' as const, send: { kind: 'tone' as const, tone: 885 }, expect: null };
@@ -47,9 +48,72 @@ test('a spreadsheet reads every channel back: commas, quotes and lines within ce
   ]);
 });
 
-test.each(['=1+1', '+1', '-1', '@x', '\tx'])('the cell %j is no formula', (name) => {
-  const csv = planCsv(plan([channel(1, 145_500_000, { name })]));
-  expect(Papa.parse<Record<string, string>>(csv, { header: true }).data[0]!.Name).toBe(`'${name}`);
+test.each([
+  '=1+1',
+  '+1',
+  '-1',
+  '@x',
+  '\tx',
+  '=1\n+2',
+  ' =1',
+  '\u200b=1',
+  '\u00a0@x',
+  '＝1+1',
+  '－1',
+  '＋1',
+  '＠x',
+  '−1',
+  '⁺1',
+])('the cell %j is no formula', (note) => {
+  const csv = planCsv(plan([channel(1, 145_500_000, { note })]));
+  expect(Papa.parse<Record<string, string>>(csv, { header: true }).data[0]!.Note).toBe(`'${note}`);
+});
+
+test.each(['Ketterby', '1+1', '"=1"', 'a\n=1', "'=1", '', '…'])('the cell %j stays as it is', (note) => {
+  const csv = planCsv(plan([channel(1, 145_500_000, { note })]));
+  expect(Papa.parse<Record<string, string>>(csv, { header: true }).data[0]!.Note).toBe(note);
+});
+
+// Every character that NFKC makes = + - or @ begin with (Unicode 16), and the two that it makes a minus sign.
+const SIGNS = '+-=@⁺⁼₊₌⩵⩶﬩﹢﹣﹦﹫＋－＝＠−⁻₋';
+const anySign = fc.constantFrom(...SIGNS);
+const anyBlank = fc.constantFrom(
+  '',
+  ' ',
+  '\t',
+  '\n',
+  '\r\n',
+  '\u00a0',
+  '\u200b',
+  '\ufeff',
+  '\u3000',
+  '\u0301',
+);
+const anyCell = fc.oneof(
+  fc.tuple(anyBlank, anySign, fc.string({ unit: 'binary' })).map((parts) => parts.join('')),
+  fc.tuple(anySign, fc.constantFrom('1+1\n', 'cmd|x!A0', '2\r\n=3')).map((parts) => parts.join('')),
+  fc.string({ unit: 'binary' }),
+);
+
+test('whatever a text is, no cell begins with what runs, and nothing of the text is lost', () => {
+  const reached = tally();
+  fc.assert(
+    fc.property(anyCell, anyCell, (name, note) => {
+      const csv = planCsv(plan([channel(1, 145_500_000, { name, note })]));
+      const [row] = Papa.parse<Record<string, string>>(csv, { header: true }).data;
+      for (const [cell, was] of [
+        [row!.Name!, name],
+        [row!.Note!, note],
+      ] as const) {
+        const shown = [...cell].find((sign) => /[^\s\p{C}\p{Z}\p{M}]/u.test(sign)) ?? '';
+        expect(SIGNS.includes(shown) && shown !== '').toBe(false);
+        expect(cell === was || cell === `'${was}`).toBe(true);
+        reached.count('defused', cell !== was);
+      }
+    }),
+    { numRuns: 500 },
+  );
+  expect(reached.share('defused')).toBeGreaterThan(0.5);
 });
 
 test.each([

@@ -1,11 +1,14 @@
 export { api } from './api/contract';
+export { dispatch } from './api/dispatch';
 export { openApiDocument } from './api/openapi';
-export { route } from './api/route';
 export { databaseKind } from './health';
+export * from './bench';
 export * from './directories';
 export * from './export';
 export * from './jobs';
 export { findModels } from './models';
+export * from './plan-list';
+export { rawDocument } from './plan-rows';
 export * from './plans';
 export * from './problem';
 export * from './revisions';

@@ -8,7 +8,8 @@ import { jobs, openDatabase } from '../db';
 import { startSim } from '../sim/server';
 import { UNITS } from '../sim/bench/units';
 import { closeLostJobs, getJob, listJobs, startJob, stopJob } from './jobs';
-import { createPlan, listPlans, setRemoved } from './plans';
+import { listPlans } from './plan-list';
+import { createPlan, setRemoved } from './plans';
 import { editPlan } from './revisions';
 import { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite } from './radios';
 
@@ -24,6 +25,7 @@ beforeAll(async () => {
   process.env.VERIDON_RESERVE_MB = '1';
   bench = await startSim({ port: 0, folder: join(folder, 'bench'), speed: 40 });
   process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${bench.port}`;
+  process.env.VERIDON_BENCH_DIR = join(folder, 'bench');
   await openDatabase();
   await atBench(`radios/${UNITS[0]!.id}`, { plugged: true });
 });
@@ -37,6 +39,7 @@ const atBench = async (path: string, body: object) =>
   (
     await fetch(`${process.env.VERIDON_BENCH_URL}/bench/${path}`, {
       method: 'POST',
+      headers: { Authorization: `Bearer ${bench.key}` },
       body: JSON.stringify(body),
     })
   ).json();

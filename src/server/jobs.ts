@@ -1,12 +1,14 @@
-import { desc, eq } from 'drizzle-orm';
+import { and, desc, eq, isNull, notInArray, or } from 'drizzle-orm';
 import type { Job, JobRequest, JobResult } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { compareImages, encodeImage } from '../core/image';
 import type { LinkEvent } from '../core/link';
 import { modelById, type Model } from '../core/models';
 import type { Plan } from '../core/plan';
-import { jobs } from '../db';
+import { jobs, openDatabase } from '../db';
 import { reading, writing } from './database';
+import { instanceId, living } from './instance';
+import { NOBODY, once, type Asker } from './once';
 import { getPlan } from './plans';
 import { notFound, Problem } from './problem';
 import {
@@ -37,9 +39,46 @@ class PassFailed extends Error {
   }
 }
 
-/** Starts a job and answers at once with its first state. */
-export async function startJob(request: JobRequest): Promise<Job> {
+const busy = (serial: string) =>
+  new Problem(409, 'port-busy', 'The radio is busy', `A job is already under way with ${serial}.`);
+
+/** Jobs that are being started, by the key of the change: one that is sent again meanwhile waits for the same. */
+const starting = new Map<string, Promise<Job>>();
+
+/** Starts a job and answers at once with its first state; sent again with the same key it is the same job. */
+export async function startJob(request: JobRequest, asker = NOBODY): Promise<Job> {
+  const { key } = asker;
+  if (key === null) return begin(request, asker);
+  const under = starting.get(key) ?? begin(request, asker).finally(() => starting.delete(key));
+  starting.set(key, under);
+  return under;
+}
+
+/** The job that a key started before, or undefined. */
+async function begun(request: JobRequest, asker: Asker): Promise<Job | undefined> {
+  const database = await reading();
+  return database
+    .transaction((transaction) =>
+      once<Job | undefined, { id: string }>(
+        transaction,
+        asker,
+        request,
+        // Nothing is known of it: the key must not be kept before the job is.
+        () => Promise.reject(new NotBegun()),
+        ({ id }) => getJob(id),
+      ),
+    )
+    .catch((error: unknown) => {
+      if (error instanceof NotBegun) return undefined;
+      throw error;
+    });
+}
+class NotBegun extends Error {}
+
+async function begin(request: JobRequest, asker: Asker): Promise<Job> {
   const database = await writing();
+  const before = asker.key === null ? undefined : await begun(request, asker);
+  if (before) return before;
   const found = await portWith(request.serial);
   const plan = request.kind === 'write' ? await getPlan(request.planId) : undefined;
   if (plan && request.kind === 'write' && plan.revision !== request.planRevision)
@@ -68,13 +107,7 @@ export async function startJob(request: JobRequest): Promise<Job> {
       'This copy is of another radio',
       `The copy was read from ${copy.serial}. It holds that unit's calibration and is written to no other.`,
     );
-  if (!takePort(found.port))
-    throw new Problem(
-      409,
-      'port-busy',
-      'The radio is busy',
-      `A job is already under way with ${request.serial}.`,
-    );
+  if (!takePort(found.port)) throw busy(request.serial);
 
   const id = `jb_${Date.now().toString(36)}${Math.floor(Math.random() * 1e6).toString(36)}`;
   const job: Job = {
@@ -93,17 +126,36 @@ export async function startJob(request: JobRequest): Promise<Job> {
   };
   const stop = new AbortController();
   running.set(id, { job, stop });
-  await database.insert(jobs).values({
-    id,
-    kind: request.kind,
-    serial: request.serial,
-    modelId: found.model.id,
-    planId: job.planId,
-    planRevision: request.kind === 'write' ? request.planRevision : null,
-    copyId: copy?.id ?? null,
-    state: 'running',
-    message: job.message,
-  });
+  try {
+    await database.transaction((transaction) =>
+      once<void, { id: string }>(
+        transaction,
+        asker,
+        request,
+        async () => {
+          await transaction.insert(jobs).values({
+            id,
+            kind: request.kind,
+            serial: request.serial,
+            modelId: found.model.id,
+            planId: job.planId,
+            planRevision: request.kind === 'write' ? request.planRevision : null,
+            copyId: copy?.id ?? null,
+            state: 'running',
+            message: job.message,
+            instance: instanceId,
+          });
+          return { answer: undefined, receipt: { id } };
+        },
+        // Another process has started it in the meantime.
+        () => Promise.reject(busy(request.serial)),
+      ),
+    );
+  } catch (error) {
+    running.delete(id);
+    freePort(found.port);
+    throw error;
+  }
   carryOut(request, plan?.plan, job, found.port, found.model, stop.signal).catch((error: unknown) => {
     // The end itself could not be written down: the port must be free all the same.
     console.error(error);
@@ -325,10 +377,15 @@ export async function stopJob(id: string): Promise<Job> {
   return { ...live.job };
 }
 
-/** Jobs that were under way when the application went down: what is known of their radios is said. */
+/** Jobs under way whose process is dead: what is known of their radios is said. Those of living processes are left alone. */
 export async function closeLostJobs(): Promise<void> {
   const database = await writing();
-  const lost = await database.select().from(jobs).where(eq(jobs.state, 'running'));
+  // The lock of the data directory lets one process in at a time: every other one is dead, however lately it showed itself.
+  const alive = (await openDatabase()).kind === 'pglite' ? [instanceId] : await living(database);
+  const lost = await database
+    .select()
+    .from(jobs)
+    .where(and(eq(jobs.state, 'running'), or(isNull(jobs.instance), notInArray(jobs.instance, alive))));
   for (const row of lost) {
     const harmless = row.kind === 'read';
     const message = harmless
@@ -337,6 +394,6 @@ export async function closeLostJobs(): Promise<void> {
     await database
       .update(jobs)
       .set({ state: 'failed', message, endedAt: new Date() })
-      .where(eq(jobs.id, row.id));
+      .where(and(eq(jobs.id, row.id), eq(jobs.state, 'running')));
   }
 }

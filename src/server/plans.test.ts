@@ -6,7 +6,8 @@ import { sql } from 'drizzle-orm';
 import { applyEdit, type ChannelId, type Edit, type Plan } from '../core/plan';
 import { IDENT, id, placing, renaming } from '../core/samples.test.kit';
 import { openDatabase } from '../db';
-import { createPlan, duplicatePlan, getPlan, hasNoPlans, listPlans, setRemoved } from './plans';
+import { listPlans } from './plan-list';
+import { createPlan, duplicatePlan, getPlan, hasNoPlans, setRemoved } from './plans';
 import { editPlan, goBack, planLog, stepBack } from './revisions';
 import { planFromCopy, sealCopy, seeRadio, getCopy, listCopies } from './radios';
 import { ternP2 } from '../core/models/tern-p2';
@@ -107,9 +108,9 @@ test('edits at the same moment come one after the other, and none is lost', asyn
   expect(await names(planId)).toEqual(['First', 'Second']);
   expect((await getPlan(planId)).plan.name).toBe('Third');
   expect((await getPlan(planId)).revision).toBe(6);
-  const log = await planLog(planId, undefined, 10);
+  const { edits: log } = await planLog(planId, undefined, 10);
   expect(log.map((row) => row.revision)).toEqual([6, 5, 4, 3, 2]);
-  expect((await planLog(planId, 4, 10)).map((row) => row.revision)).toEqual([3, 2]);
+  expect((await planLog(planId, 4, 10)).edits.map((row) => row.revision)).toEqual([3, 2]);
 });
 
 test('an edit on a revision far back is held against all that came since', async () => {

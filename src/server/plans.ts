@@ -1,12 +1,16 @@
-import { and, count, desc, eq, isNotNull, isNull } from 'drizzle-orm';
-import { check, contentToWrite, countFindings } from '../core/check';
+import { count, eq, sql } from 'drizzle-orm';
+import { check, contentToWrite } from '../core/check';
 import { fit } from '../core/fit';
 import { modelById, type Model } from '../core/models';
-import { makeId, newPlan, PLAN_NAME_LIMIT, planSchema, type Plan, type PlanDetails } from '../core/plan';
+import { makeId, newPlan, PLAN_NAME_LIMIT, type Plan, type PlanDetails } from '../core/plan';
 import { cutText } from '../core/text';
-import { jobs, plans, revisions, type Database } from '../db';
+import { plans } from '../db';
 import { reading, writing } from './database';
+import { laneOf, NOBODY, once, type Asker } from './once';
+import { planNames } from './plan-list';
+import { faultOf, labelOf, planAt, readPlan, salvaged, wantRow } from './plan-rows';
 import { notFound, Problem } from './problem';
+import { inTurn } from './turns';
 
 /** A plan as its row keeps it. */
 export interface KeptPlan {
@@ -15,63 +19,6 @@ export interface KeptPlan {
   /** What undo and redo would do, in words; null where there is nothing. */
   undo: string | null;
   redo: string | null;
-}
-
-/** The plans, the last changed first; with `removed` those that were removed, the last removed first. */
-export async function listPlans({ removed = false } = {}) {
-  const database = await reading();
-  const rows = await database
-    .select()
-    .from(plans)
-    .where(removed ? isNotNull(plans.removedAt) : isNull(plans.removedAt))
-    .orderBy(desc(removed ? plans.removedAt : plans.updatedAt));
-  const written = await lastWrites(database);
-  return rows.map((row) => {
-    const model = modelById(row.modelId);
-    const findings = model ? check(planSchema.parse(row.document), model) : [];
-    return {
-      id: row.id,
-      name: row.name,
-      modelId: row.modelId,
-      model: model ? `${model.maker} ${model.name}` : row.modelId,
-      slots: model?.slots.count ?? 0,
-      channels: row.document.channels.length,
-      receive: row.document.channels.map((channel) => channel.rx),
-      findings: countFindings(findings),
-      revision: row.revision,
-      updatedAt: row.updatedAt.toISOString(),
-      written: written.get(row.id) ?? null,
-    };
-  });
-}
-
-/** The plans by name alone, the last changed first, or those that were removed. */
-export async function planNames({ removed = false } = {}): Promise<
-  { id: string; name: string; modelId: string }[]
-> {
-  const database = await reading();
-  return database
-    .select({ id: plans.id, name: plans.name, modelId: plans.modelId })
-    .from(plans)
-    .where(removed ? isNotNull(plans.removedAt) : isNull(plans.removedAt))
-    .orderBy(desc(removed ? plans.removedAt : plans.updatedAt));
-}
-
-/** By plan: into which radio it was last written whole, when, and at which revision. */
-async function lastWrites(database: Database) {
-  const rows = await database
-    .selectDistinctOn([jobs.planId], {
-      planId: jobs.planId,
-      serial: jobs.serial,
-      at: jobs.endedAt,
-      revision: jobs.planRevision,
-    })
-    .from(jobs)
-    .where(and(eq(jobs.kind, 'write'), eq(jobs.state, 'done')))
-    .orderBy(jobs.planId, desc(jobs.startedAt));
-  return new Map(
-    rows.map(({ planId, serial, at, revision }) => [planId!, { serial, at: at!.toISOString(), revision }]),
-  );
 }
 
 /** A model by its id, or the problem that names those there are. */
@@ -87,30 +34,76 @@ export function wantModel(id: string): Model {
   return model;
 }
 
+/** Makes a plan; sent again with the same key it is the same plan. `request` is what was asked for, where it says more than this. */
 export async function createPlan(
   details: PlanDetails,
   from: Partial<Pick<Plan, 'channels' | 'abbreviations'>> = {},
+  asker = NOBODY,
+  request: unknown = { details, from },
 ): Promise<KeptPlan> {
   wantModel(details.modelId);
-  const database = await writing();
   const id = makeId('pl', crypto.getRandomValues(new Uint8Array(12)));
   const { channels = [], abbreviations = null } = from;
   const plan: Plan = { ...newPlan(id, details), channels, abbreviations };
-  await database
-    .insert(plans)
-    .values({ id, name: plan.name, modelId: plan.modelId, document: plan, revision: 1 });
-  return { plan, revision: 1, undo: null, redo: null };
+  return keepNew(plan, asker, request);
 }
 
-/** A new plan with all that another holds; its log begins anew. Channels keep their ids, so that the two can be compared. */
-export async function duplicatePlan(id: string): Promise<KeptPlan> {
-  const { plan } = await getPlan(id);
-  const taken = new Set((await planNames()).map(({ name }) => name));
+/** Keeps a plan that was just made, once; `request` is what was asked for, of which the plan was made. */
+async function keepNew(plan: Plan, asker: Asker, request: unknown): Promise<KeptPlan> {
+  const { id } = plan;
+  const fault = faultOf(plan);
+  if (fault !== null) throw new Problem(422, 'no-plan', 'This makes no plan', `${fault} Nothing was made.`);
+  const database = await writing();
+  return inTurn(laneOf(asker, 'plans'), () =>
+    database.transaction((transaction) =>
+      once<KeptPlan, { id: string }>(
+        transaction,
+        asker,
+        request,
+        async () => {
+          await transaction
+            .insert(plans)
+            .values({ id, name: plan.name, modelId: plan.modelId, document: plan, revision: 1 });
+          return { answer: { plan, revision: 1, undo: null, redo: null }, receipt: { id } };
+        },
+        async (receipt) => ({
+          plan: await planAt(transaction, await wantRow(transaction, receipt.id, false), 1),
+          revision: 1,
+          undo: null,
+          redo: null,
+        }),
+      ),
+    ),
+  );
+}
+
+/**
+ * A new plan with all that another holds, or held at an earlier revision; its log begins anew. Channels keep their ids, so
+ * that the two can be compared.
+ */
+export async function duplicatePlan(id: string, revision?: number, asker = NOBODY): Promise<KeptPlan> {
+  const database = await reading();
+  const row = await wantRow(database, id, false);
+  if (revision !== undefined && revision > row.revision)
+    throw new Problem(
+      422,
+      'unknown-revision',
+      'No such revision',
+      `The plan is at revision ${row.revision}; there is no ${revision} yet.`,
+    );
+  const plan =
+    revision === undefined || revision === row.revision
+      ? readPlan(row)
+      : faultOf(row.document) === null
+        ? await planAt(database, row, revision)
+        : await salvaged(database, row, revision);
   const base = plan.name.replace(/, copy( \d+)?$/, '');
   const named = (ending: string) => cutText(base, PLAN_NAME_LIMIT - ending.length) + ending;
+  const taken = new Set((await planNames()).map(({ name }) => name));
   let name = named(', copy');
   for (let n = 2; taken.has(name); n++) name = named(`, copy ${n}`);
-  return createPlan({ name, modelId: plan.modelId, owner: plan.owner }, plan);
+  const newId = makeId('pl', crypto.getRandomValues(new Uint8Array(12)));
+  return keepNew({ ...plan, id: newId, name }, asker, { duplicate: id, revision });
 }
 
 /** Puts a plan away, or brings it back. Nothing of it is deleted; doing it again changes nothing. */
@@ -118,42 +111,11 @@ export async function setRemoved(id: string, removed: boolean): Promise<{ id: st
   const database = await writing();
   const [row] = await database
     .update(plans)
-    .set({ removedAt: removed ? new Date() : null })
+    // Done again it changes nothing: what was removed first stays removed as long.
+    .set({ removedAt: removed ? sql`coalesce(${plans.removedAt}, now())` : null })
     .where(eq(plans.id, id))
     .returning({ id: plans.id, name: plans.name });
   if (!row) throw notFound(`plan ${id}`);
-  return row;
-}
-
-/** The label of a revision in a plan's log; null where there is none. */
-export async function labelOf(
-  database: Database,
-  planId: string,
-  revision: number | null,
-): Promise<string | null> {
-  if (revision === null) return null;
-  const [row] = await database
-    .select({ label: revisions.label })
-    .from(revisions)
-    .where(and(eq(revisions.planId, planId), eq(revisions.revision, revision)));
-  return row?.label ?? null;
-}
-
-/** A plan as its table keeps it. */
-export type Row = typeof plans.$inferSelect;
-
-/** The row of a plan, kept to this transaction with `lock`; the problem that says it is unknown or removed. */
-export async function wantRow(database: Database, id: string, lock: boolean): Promise<Row> {
-  const query = database.select().from(plans).where(eq(plans.id, id));
-  const [row] = await (lock ? query.for('update') : query);
-  if (!row) throw notFound(`plan ${id}`);
-  if (row.removedAt)
-    throw new Problem(
-      410,
-      'plan-removed',
-      'This plan was removed',
-      `“${row.name}” was removed. Bring it back on the Plans page, then go on.`,
-    );
   return row;
 }
 
@@ -161,7 +123,7 @@ export async function getPlan(id: string): Promise<KeptPlan> {
   const database = await reading();
   const row = await wantRow(database, id, false);
   return {
-    plan: planSchema.parse(row.document),
+    plan: readPlan(row),
     revision: row.revision,
     undo: await labelOf(database, id, row.undoHead),
     redo: await labelOf(database, id, row.redoHead),

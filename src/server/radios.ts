@@ -8,16 +8,18 @@ import { decodeImage } from '../core/image';
 import type { Ident } from '../core/link';
 import { modelById, MODELS, type Model } from '../core/models';
 import { channelDefaults, makeId, NAME_LIMIT, type Channel } from '../core/plan';
-import { cutText } from '../core/text';
+import { cutText, text } from '../core/text';
 import { copies, radios } from '../db';
 import { reading, writing } from './database';
-import { benchUrl } from './directories';
+import { benchHeaders, benchUrl } from './bench';
+import { fetchJson } from './fetch-json';
+import { NOBODY } from './once';
 import { createPlan, getPlan, type KeptPlan } from './plans';
 import { notFound, Problem } from './problem';
 import { runLink } from './transport';
 
 const portsSchema = z.object({
-  ports: z.array(z.object({ name: z.string().max(60), tcp: z.int().min(1).max(65535) })).max(64),
+  ports: z.array(z.object({ name: text(60), tcp: z.int().min(1).max(65535) })).max(64),
 });
 
 /** A port as the host sees it. */
@@ -29,11 +31,12 @@ export interface Port {
 /** The ports that there are now. A bench that does not answer has none; `reachable` says so. */
 export async function listPorts(): Promise<{ ports: Port[]; reachable: boolean }> {
   try {
-    const response = await fetch(new URL('/bench/ports', benchUrl()), {
+    const answer = await fetchJson(new URL('/bench/ports', benchUrl()), {
+      most: 100_000,
       signal: AbortSignal.timeout(3000),
-      cache: 'no-store',
+      headers: benchHeaders(),
     });
-    return { ports: portsSchema.parse(await response.json()).ports, reachable: true };
+    return { ports: portsSchema.parse(answer).ports, reachable: true };
   } catch {
     return { ports: [], reachable: false };
   }
@@ -257,7 +260,7 @@ export async function previewWrite(serial: string, planId: string): Promise<Writ
 }
 
 /** A new plan with the channels of a sealed copy. */
-export async function planFromCopy(id: string): Promise<KeptPlan> {
+export async function planFromCopy(id: string, asker = NOBODY): Promise<KeptPlan> {
   const copy = await getCopy(id);
   const model = modelById(copy.modelId)!;
   const decoded = decodeImage(copy.image, model);
@@ -275,5 +278,7 @@ export async function planFromCopy(id: string): Promise<KeptPlan> {
     scan: held.scan,
   }));
   const owner = { callSign: '', region: 'orrin' as const, grade: 'full' as const, strict: false };
-  return createPlan({ name: `From ${copy.serial}`, modelId: model.id, owner }, { channels });
+  return createPlan({ name: `From ${copy.serial}`, modelId: model.id, owner }, { channels }, asker, {
+    copy: id,
+  });
 }

@@ -1,18 +1,21 @@
-import { and, desc, eq, gt, lt } from 'drizzle-orm';
+import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm';
 import {
   applyEdit,
   editLabel,
   editSchema,
   inverseOf,
-  planSchema,
+  outcomeFault,
   rebaseEdit,
   type Edit,
   type Plan,
 } from '../core/plan';
 import { plans, revisions, type Database } from '../db';
 import { reading, writing } from './database';
-import { labelOf, wantModel, wantRow, type Row } from './plans';
+import { laneOf, NOBODY, once, type Asker } from './once';
+import { labelOf, planAt, readPlan, wantRow, type Row } from './plan-rows';
+import { wantModel } from './plans';
 import { Problem } from './problem';
+import { inTurn } from './turns';
 
 /** What a change answers. `plan` is there where the edit was run on a newer revision than it was made on. */
 export interface ChangeAnswer {
@@ -23,22 +26,8 @@ export interface ChangeAnswer {
   plan?: Plan;
 }
 
-/** The plan as it was at `revision`: the newest, with the inverses of what came later applied to it. */
-async function planAt(database: Database, row: Row, revision: number): Promise<Plan> {
-  const later = await database
-    .select()
-    .from(revisions)
-    .where(and(eq(revisions.planId, row.id), gt(revisions.revision, revision)))
-    .orderBy(desc(revisions.revision));
-  let plan = planSchema.parse(row.document);
-  for (const { inverse } of later) {
-    const back = applyEdit(plan, editSchema.parse(inverse));
-    if (!back.ok)
-      throw new Error(`The log of ${row.id} does not lead back to revision ${revision}: ${back.reason}`);
-    plan = back.value;
-  }
-  return plan;
-}
+/** An edit that was made further back than this is refused: finding out whether it still holds would keep others waiting. */
+const FAR_BACK = 2000;
 
 interface Step {
   kind: 'edit' | 'undo' | 'redo';
@@ -50,16 +39,39 @@ interface Step {
   redoHead: (revision: number) => number | null;
 }
 
+/** Most that the document of a plan may have, bytes of JSON; a full radio of 3,600 channels takes 2 MB. */
+const LONGEST_PLAN = 8_000_000;
+
+/** The JSON of a plan that may be kept, or the problem that says why it may not. */
+function keepable(before: Plan, after: Plan): string {
+  const fault = outcomeFault(before, after);
+  if (fault !== null)
+    throw new Problem(422, 'edit-refused', 'This cannot be done', `${fault} Nothing was changed.`);
+  if (after.modelId !== before.modelId) wantModel(after.modelId);
+  const json = JSON.stringify(after);
+  if (json.length > LONGEST_PLAN)
+    throw new Problem(
+      422,
+      'plan-too-large',
+      'The plan would be too large',
+      `A plan may have ${LONGEST_PLAN / 1_000_000} MB. Nothing was changed; make two plans of it.`,
+    );
+  return json;
+}
+
 async function append(database: Database, row: Row, step: Step): Promise<ChangeAnswer> {
+  const json = keepable(step.before, step.after);
   const revision = row.revision + 1;
   const undoHead = step.undoHead(revision);
   const redoHead = step.redoHead(revision);
+  const [edit, inverse] = [step.edit, inverseOf(step.before, step.after)].map((one) => JSON.stringify(one));
   await database.insert(revisions).values({
     planId: row.id,
     revision,
     kind: step.kind,
-    edit: step.edit,
-    inverse: inverseOf(step.before, step.after),
+    edit: sql`${edit}::jsonb`,
+    inverse: sql`${inverse}::jsonb`,
+    bytes: edit!.length + inverse!.length,
     label: step.label,
     beforeUndo: row.undoHead,
     beforeRedo: row.redoHead,
@@ -67,7 +79,7 @@ async function append(database: Database, row: Row, step: Step): Promise<ChangeA
   await database
     .update(plans)
     .set({
-      document: step.after,
+      document: sql`${json}::jsonb`,
       name: step.after.name,
       modelId: step.after.modelId,
       revision,
@@ -84,15 +96,78 @@ async function append(database: Database, row: Row, step: Step): Promise<ChangeA
   };
 }
 
+/** What the answer to a change is made of again: the revision that it made, and whether the plan went with it. */
+interface Receipt {
+  revision: number;
+  withPlan: boolean;
+}
+
+/** The answer that a change got when it was first sent. */
+async function answerAgain(
+  database: Database,
+  id: string,
+  { revision, withPlan }: Receipt,
+): Promise<ChangeAnswer> {
+  const row = await wantRow(database, id, false);
+  const own = await database
+    .select()
+    .from(revisions)
+    .where(and(eq(revisions.planId, id), inArray(revisions.revision, [revision, revision + 1])));
+  const made = own.find((one) => one.revision === revision)!;
+  // What undo and redo would have done then is what the next revision found before itself.
+  const next = own.find((one) => one.revision === revision + 1);
+  return {
+    revision,
+    label: made.label,
+    undo: await labelOf(database, id, next ? next.beforeUndo : row.undoHead),
+    redo: await labelOf(database, id, next ? next.beforeRedo : row.redoHead),
+    ...(withPlan && { plan: await planAt(database, row, revision) }),
+  };
+}
+
+/** Changes a plan in its turn, in one transaction, once. `run` gets the newest row, kept to this transaction. */
+async function change(
+  id: string,
+  asker: Asker,
+  request: unknown,
+  run: (transaction: Database, row: Row) => Promise<ChangeAnswer>,
+): Promise<ChangeAnswer> {
+  return inTurn(laneOf(asker, id), async () => {
+    const database = await writing();
+    return database.transaction((transaction) =>
+      once<ChangeAnswer, Receipt>(
+        transaction,
+        asker,
+        { id, request },
+        async () => {
+          const answer = await run(transaction, await wantRow(transaction, id, true));
+          return { answer, receipt: { revision: answer.revision, withPlan: answer.plan !== undefined } };
+        },
+        (receipt) => answerAgain(transaction, id, receipt),
+      ),
+    );
+  });
+}
+
+/** The plan on which an edit was made, where that is not the newest any more. */
+async function baseOf(database: Database, row: Row, base: number): Promise<Plan> {
+  if (row.revision - base > FAR_BACK)
+    throw new Problem(
+      409,
+      'stale-edit',
+      'Made too long ago',
+      `This was made on revision ${base}; the plan is at ${row.revision}. Load the plan again and look at it.`,
+      { revision: row.revision },
+    );
+  return planAt(database, row, base);
+}
+
 /**
  * Appends an edit to a plan's log in one transaction. An edit that was made on an old revision is run again on the
  * newest where it still holds, and refused with a reason where not. Once this has answered, the edit is on disk.
  */
-export async function editPlan(id: string, base: number, edit: Edit): Promise<ChangeAnswer> {
-  if (edit.name === 'describe' && edit.set.modelId !== undefined) wantModel(edit.set.modelId);
-  const database = await writing();
-  return database.transaction(async (transaction) => {
-    const row = await wantRow(transaction, id, true);
+export function editPlan(id: string, base: number, edit: Edit, asker = NOBODY): Promise<ChangeAnswer> {
+  return change(id, asker, { base, edit }, async (transaction, row) => {
     if (base > row.revision)
       throw new Problem(
         409,
@@ -100,10 +175,10 @@ export async function editPlan(id: string, base: number, edit: Edit): Promise<Ch
         'No such revision',
         `The plan is at revision ${row.revision}; the edit says ${base}. Load the plan again.`,
       );
-    const before = planSchema.parse(row.document);
+    const before = readPlan(row);
     const stale = base < row.revision;
     const result = stale
-      ? rebaseEdit(edit, await planAt(transaction, row, base), before)
+      ? rebaseEdit(edit, await baseOf(transaction, row, base), before)
       : applyEdit(before, edit);
     if (!result.ok) {
       const [status, kind, title] = stale
@@ -125,10 +200,8 @@ export async function editPlan(id: string, base: number, edit: Edit): Promise<Ch
 }
 
 /** Takes the last edit back, or the last undo: a revision of its own, so that the log only ever grows. */
-export async function stepBack(id: string, kind: 'undo' | 'redo'): Promise<ChangeAnswer & { plan: Plan }> {
-  const database = await writing();
-  return database.transaction(async (transaction) => {
-    const row = await wantRow(transaction, id, true);
+export function stepBack(id: string, kind: 'undo' | 'redo', asker = NOBODY): Promise<ChangeAnswer> {
+  return change(id, asker, kind, async (transaction, row) => {
     const head = kind === 'undo' ? row.undoHead : row.redoHead;
     if (head === null)
       throw new Problem(
@@ -141,7 +214,7 @@ export async function stepBack(id: string, kind: 'undo' | 'redo'): Promise<Chang
       .select()
       .from(revisions)
       .where(and(eq(revisions.planId, id), eq(revisions.revision, head)));
-    const before = planSchema.parse(row.document);
+    const before = readPlan(row);
     const edit = editSchema.parse(target!.inverse);
     const result = applyEdit(before, edit);
     if (!result.ok) throw new Error(`The log of ${id} does not lead back from ${head}: ${result.reason}`);
@@ -166,10 +239,14 @@ export async function goBack(
   id: string,
   base: number,
   revision: number,
-): Promise<ChangeAnswer & { plan: Plan }> {
-  const database = await writing();
-  return database.transaction(async (transaction) => {
-    const row = await wantRow(transaction, id, true);
+  asker = NOBODY,
+): Promise<ChangeAnswer> {
+  // Found before it is our turn: the log does not change behind us, and a long one keeps nobody waiting.
+  const database = await reading();
+  const then = await wantRow(database, id, false);
+  const wanted =
+    base === then.revision && revision < base ? await planAt(database, then, revision) : undefined;
+  return change(id, asker, { base, revision }, async (transaction, row) => {
     if (base !== row.revision)
       throw new Problem(
         409,
@@ -185,8 +262,8 @@ export async function goBack(
         'No earlier revision',
         `The plan is at revision ${row.revision}; name an earlier one to go back to.`,
       );
-    const before = planSchema.parse(row.document);
-    const after = await planAt(transaction, row, revision);
+    const before = readPlan(row);
+    const after = wanted ?? (await planAt(transaction, row, revision));
     const answer = await append(transaction, row, {
       kind: 'edit',
       edit: inverseOf(after, before),
@@ -200,11 +277,30 @@ export async function goBack(
   });
 }
 
-/** The log, newest first. */
+/** Bytes of edits that one page of the log holds at most, but one edit whatever its size. */
+const LONGEST_PAGE = 1_000_000;
+
+/**
+ * A page of the log, newest first: at most `limit` revisions, and no more than fit into an answer. `next` is what to ask
+ * for with `before` to get the page after it; null on the last one.
+ */
 export async function planLog(id: string, before: number | undefined, limit: number) {
   const database = await reading();
-  await wantRow(database, id, false);
+  const row = await wantRow(database, id, false);
   const own = eq(revisions.planId, id);
+  const sizes = await database
+    .select({ revision: revisions.revision, bytes: revisions.bytes })
+    .from(revisions)
+    .where(and(own, lt(revisions.revision, before ?? row.revision + 1)))
+    .orderBy(desc(revisions.revision))
+    .limit(limit + 1);
+  let fits = 0;
+  for (let bytes = 0; fits < Math.min(limit, sizes.length); fits++) {
+    bytes += sizes[fits]!.bytes ?? 20_000;
+    if (fits > 0 && bytes > LONGEST_PAGE) break;
+  }
+  const page = sizes.slice(0, fits).map(({ revision }) => revision);
+  if (page.length === 0) return { edits: [], next: null };
   const rows = await database
     .select({
       revision: revisions.revision,
@@ -214,8 +310,10 @@ export async function planLog(id: string, before: number | undefined, limit: num
       at: revisions.at,
     })
     .from(revisions)
-    .where(before === undefined ? own : and(own, lt(revisions.revision, before)))
-    .orderBy(desc(revisions.revision))
-    .limit(limit);
-  return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
+    .where(and(own, inArray(revisions.revision, page)))
+    .orderBy(desc(revisions.revision));
+  return {
+    edits: rows.map((one) => ({ ...one, at: one.at.toISOString() })),
+    next: sizes.length > fits ? page.at(-1)! : null,
+  };
 }

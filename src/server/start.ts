@@ -1,13 +1,45 @@
 import { ketterbyWeekend } from '../../demo';
 import { openDatabase, plans } from '../db';
-import { writing } from './database';
+import { problemOf, writing } from './database';
+import { beat, BEAT_MS, forgetDead } from './instance';
 import { closeLostJobs } from './jobs';
+import { forgetOldChanges } from './once';
 import { hasNoPlans } from './plans';
-import { Problem } from './problem';
+
+/** How long until a database server that is away is asked again, ms. */
+const AGAIN_MS = 3000;
+
+/** Tidies up what earlier processes left, and puts the demo into an empty database where VERIDON_DEMO asks for it. */
+async function settle(): Promise<void> {
+  const database = await writing();
+  await beat(database);
+  await closeLostJobs();
+  await forgetOldChanges(database);
+  await forgetDead(database);
+  if (!process.env.VERIDON_DEMO || !(await hasNoPlans())) return;
+  const plan = ketterbyWeekend();
+  await database
+    .insert(plans)
+    .values({ id: plan.id, name: plan.name, modelId: plan.modelId, document: plan, revision: 1 })
+    .onConflictDoNothing();
+}
+
+/** Beside other processes on one server: shows that this one lives, and closes what a dead one left. */
+function beatOn(): void {
+  setInterval(() => {
+    writing()
+      .then(async (database) => {
+        await beat(database);
+        await closeLostJobs();
+      })
+      // Away or full: every request says so by itself; the next beat tries again.
+      .catch(() => {});
+  }, BEAT_MS).unref();
+}
 
 /**
- * Opens the data before the first page is asked for, tidies up after a stop in the middle of a job, and puts the demo
- * into an empty database where VERIDON_DEMO asks for it. Ends the process with a clear word where the data cannot be used.
+ * Opens the data before the first page is asked for. A data directory that cannot be used ends the process with a clear
+ * word; a database server that is away is waited for, and every request says meanwhile that it is.
  */
 export async function start(): Promise<void> {
   const stop = () => {
@@ -19,16 +51,13 @@ export async function start(): Promise<void> {
   process.once('SIGTERM', stop);
   process.once('SIGINT', stop);
   try {
-    await closeLostJobs();
-    if (process.env.VERIDON_DEMO && (await hasNoPlans())) {
-      const plan = ketterbyWeekend();
-      const database = await writing();
-      await database
-        .insert(plans)
-        .values({ id: plan.id, name: plan.name, modelId: plan.modelId, document: plan, revision: 1 });
-    }
+    await settle();
   } catch (error) {
-    console.error(error instanceof Problem ? error.detail : error);
-    process.exit(1);
+    const problem = problemOf(error);
+    console.error(problem?.detail ?? error);
+    if (problem?.kind !== 'database-away') process.exit(1);
+    const again = () => setTimeout(() => settle().catch(again), AGAIN_MS).unref();
+    again();
   }
+  if (process.env.DATABASE_URL) beatOn();
 }

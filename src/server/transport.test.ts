@@ -26,6 +26,7 @@ const order = async (path: string, body: object) =>
   (await (
     await fetch(`http://127.0.0.1:${sim.port}/bench/radios/tern-1${path}`, {
       method: 'POST',
+      headers: { Authorization: `Bearer ${sim.key}` },
       body: JSON.stringify(body),
     })
   ).json()) as { port: { tcp: number } | null };

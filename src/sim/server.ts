@@ -1,8 +1,12 @@
+import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { join } from 'node:path';
 import { z } from 'zod';
+import { ANSWER_HEADERS, refusalOf, refuse } from '../door/door.mjs';
 import { faultSchema, handleSchema, Station } from './bench/station';
 import { UNITS } from './bench/units';
 import { benchPage } from './bench/page';
+import { benchKey } from './keep';
 import { registerFaultSchema, RegisterService } from './register/service';
 
 export interface SimOptions {
@@ -24,19 +28,29 @@ async function bodyOf(request: IncomingMessage): Promise<unknown> {
   return JSON.parse(text);
 }
 
-/** Only this machine's own names for itself: a page from elsewhere must not turn the knobs. */
-function isLocal(request: IncomingMessage): boolean {
-  const local = (value: string) => /^(127\.0\.0\.1|localhost)(:\d+)?$/.test(value);
-  const { origin } = request.headers;
-  return (
-    local(request.headers.host ?? '') && (origin === undefined || local(origin.replace(/^http:\/\//, '')))
-  );
-}
+const METHODS = (path: string) => (path === '/' ? ['GET', 'HEAD'] : ['GET', 'HEAD', 'POST']);
+
+/** True where two texts are alike, in a time that does not tell how far. */
+const alike = (a: string, b: string) => {
+  const [x, y] = [a, b].map((text) => createHash('sha256').update(text).digest());
+  return timingSafeEqual(x!, y!);
+};
 
 /** The bench and the Relay Register behind one HTTP port of 127.0.0.1. */
-export function startSim({ port, folder, speed }: SimOptions): Promise<{ port: number; close: () => void }> {
+export function startSim({
+  port,
+  folder,
+  speed,
+}: SimOptions): Promise<{ port: number; key: string; close: () => void }> {
   const stations = new Map(UNITS.map((unit) => [unit.id, new Station(unit, folder, speed)]));
   const register = new RegisterService();
+
+  // Veridon reads the one from the bench's folder; the bench's own page is handed the other, which dies with the process.
+  const keys = [benchKey(folder), randomBytes(24).toString('hex')];
+  const mayHandle = ({ headers }: IncomingMessage) => {
+    const shown = /^Bearer (\S+)$/.exec(headers.authorization ?? '')?.[1] ?? '';
+    return keys.some((key) => alike(key, shown));
+  };
 
   const json = (response: ServerResponse, status: number, body: unknown) => {
     response.writeHead(status, { 'Content-Type': 'application/json', 'Cache-Control': 'no-store' });
@@ -44,14 +58,30 @@ export function startSim({ port, folder, speed }: SimOptions): Promise<{ port: n
   };
 
   const answer = async (request: IncomingMessage, response: ServerResponse): Promise<void> => {
-    if (!isLocal(request)) return json(response, 403, { error: 'Only from this machine.' });
-    const url = new URL(request.url ?? '/', 'http://127.0.0.1');
-    if (await register.answer(url, request, response)) return;
-    if (request.method === 'GET' && url.pathname === '/') {
-      response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' });
-      response.end(benchPage());
+    const knock = { method: request.method ?? '', url: request.url ?? '', headers: request.headers };
+    const refusal = refusalOf(knock, METHODS);
+    if (refusal) return refuse(response, refusal);
+    for (const [name, value] of Object.entries(ANSWER_HEADERS)) response.setHeader(name, value);
+    const url = new URL(knock.url, 'http://127.0.0.1');
+    // The directories are open to everybody, like those outside; the bench is not.
+    if (request.method !== 'POST' && (await register.answer(url, request, response))) return;
+    if (request.method !== 'POST' && url.pathname === '/') {
+      const nonce = randomBytes(16).toString('base64');
+      response.writeHead(200, {
+        'Content-Type': 'text/html; charset=utf-8',
+        'Cache-Control': 'no-store',
+        'Content-Security-Policy': `default-src 'none'; script-src 'nonce-${nonce}'; style-src 'nonce-${nonce}'; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'`,
+      });
+      response.end(benchPage(nonce, keys[1]!));
       return;
     }
+    if (!mayHandle(request))
+      return refuse(response, {
+        status: 401,
+        kind: 'key-wanted',
+        title: 'Only for Veridon',
+        detail: `The bench is handled on its own page, or with the key that lies in ${join(folder, 'key')}.`,
+      });
     if (request.method === 'GET' && url.pathname === '/bench/ports')
       return json(response, 200, {
         ports: [...stations.values()].flatMap((station) => station.port() ?? []),
@@ -88,6 +118,7 @@ export function startSim({ port, folder, speed }: SimOptions): Promise<{ port: n
       const address = server.address();
       resolve({
         port: typeof address === 'object' && address ? address.port : port,
+        key: keys[0]!,
         close: () => {
           for (const station of stations.values()) station.close();
           server.close();

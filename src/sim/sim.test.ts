@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { decodeImage, ownedMask } from '../core/image';
@@ -147,48 +147,96 @@ describe('the Relay Register', () => {
   });
 });
 
-test('the process keeps memory over a stop, its port comes and goes with the plug, and bad orders are refused', async () => {
+describe('the process', () => {
   const folder = mkdtempSync(join(tmpdir(), 'veridon-sim-'));
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
   const options = { port: 0, folder, speed: 10 };
-  const first = await startSim(options);
-  const post = async (port: number, path: string, body: object | string) => {
-    const response = await fetch(`http://127.0.0.1:${port}${path}`, {
-      method: 'POST',
-      body: typeof body === 'string' ? body : JSON.stringify(body),
+  type Sim = Awaited<ReturnType<typeof startSim>>;
+  const ask = async (
+    sim: Sim,
+    path: string,
+    body?: object | string,
+    headers: Record<string, string> = {},
+  ) => {
+    const response = await fetch(`http://127.0.0.1:${sim.port}${path}`, {
+      headers: { Authorization: `Bearer ${sim.key}`, ...headers },
+      ...(body !== undefined && {
+        method: 'POST',
+        body: typeof body === 'string' ? body : JSON.stringify(body),
+      }),
     });
     return {
       status: response.status,
+      headers: response.headers,
       body: (await response.json()) as {
         slot?: number;
         plugged?: boolean;
         face?: { large: string } | null;
-        error?: string;
+        ports?: unknown[];
       },
     };
   };
-  const ports = async (port: number) =>
-    ((await (await fetch(`http://127.0.0.1:${port}/bench/ports`)).json()) as { ports: unknown[] }).ports
-      .length;
-  expect(await ports(first.port)).toBe(0);
-  await post(first.port, '/bench/radios/tern-1', { plugged: true, turn: 1 });
-  expect(await ports(first.port)).toBe(1);
-  expect((await post(first.port, '/bench/radios/tern-1', { plugged: false })).body).toMatchObject({
-    slot: 1,
-    plugged: false,
-    face: { large: 'ULLSM' },
+  const TERN = '/bench/radios/tern-1';
+
+  test('keeps memory over a stop, its port comes and goes with the plug, and bad orders are refused', async () => {
+    const first = await startSim(options);
+    const ports = async () => (await ask(first, '/bench/ports')).body.ports!.length;
+    expect(await ports()).toBe(0);
+    await ask(first, TERN, { plugged: true, turn: 1 });
+    expect(await ports()).toBe(1);
+    expect((await ask(first, TERN, { plugged: false })).body).toMatchObject({
+      slot: 1,
+      plugged: false,
+      face: { large: 'ULLSM' },
+    });
+    expect(await ports()).toBe(0);
+    expect((await ask(first, TERN, { on: false })).body.face).toBeNull();
+    expect(await ask(first, TERN, { spin: 1 })).toMatchObject({ status: 400 });
+    expect(await ask(first, `${TERN}/faults`, { kind: 'gremlins' })).toMatchObject({ status: 400 });
+    expect(await ask(first, '/bench/radios/other', {})).toMatchObject({ status: 404 });
+    expect(await ask(first, TERN, 'not json')).toMatchObject({ status: 400 });
+    first.close();
+    const kept = JSON.parse(readFileSync(join(folder, 'LK204417.radio'), 'utf8')) as { memory: string };
+    expect(Buffer.from(kept.memory, 'base64')).toHaveLength(8192);
+    const second = await startSim(options);
+    expect((await ask(second, TERN, { on: true })).body).toMatchObject({ slot: 1 });
+    second.close();
   });
-  expect(await ports(first.port)).toBe(0);
-  expect((await post(first.port, '/bench/radios/tern-1', { on: false })).body.face).toBeNull();
-  expect(await post(first.port, '/bench/radios/tern-1', { spin: 1 })).toMatchObject({ status: 400 });
-  expect(await post(first.port, '/bench/radios/tern-1/faults', { kind: 'gremlins' })).toMatchObject({
-    status: 400,
+
+  test('a radio that was kept in two files is found again', async () => {
+    const old = join(folder, 'old');
+    mkdirSync(old);
+    const image = newMemory(UNITS[1]!);
+    writeFileSync(join(old, 'LK204533.bin'), image);
+    const state = { plugged: false, on: true, slot: 1, battery: 33, halfWritten: false };
+    writeFileSync(join(old, 'LK204533.json'), JSON.stringify(state));
+    const sim = await startSim({ ...options, folder: old });
+    const look = await ask(sim, '/bench/radios/tern-2', {});
+    expect(look.body).toMatchObject({ slot: 1, battery: 33, face: { large: '145.6500' } });
+    sim.close();
   });
-  expect(await post(first.port, '/bench/radios/other', {})).toMatchObject({ status: 404 });
-  expect(await post(first.port, '/bench/radios/tern-1', 'not json')).toMatchObject({ status: 400 });
-  first.close();
-  expect(readFileSync(join(folder, 'LK204417.bin'))).toHaveLength(8192);
-  const second = await startSim(options);
-  expect((await post(second.port, '/bench/radios/tern-1', { on: true })).body).toMatchObject({ slot: 1 });
-  second.close();
-  rmSync(folder, { recursive: true, force: true });
+
+  test('only its own page and whoever has the key handle it; no page frames it', async () => {
+    const sim = await startSim(options);
+    const key = { Authorization: 'Bearer 0123' };
+    expect(await ask(sim, TERN, { plugged: true }, key)).toMatchObject({ status: 401 });
+    expect(await ask(sim, '/bench/radios', undefined, key)).toMatchObject({ status: 401 });
+    expect(await ask(sim, '/register/faults', { kind: 'none' }, key)).toMatchObject({ status: 401 });
+    expect(await ask(sim, '/register/places?q=ketterby', undefined, key)).toMatchObject({ status: 200 });
+    // the key does not help a page of another port of this machine
+    const other = { Origin: `http://127.0.0.1:${sim.port + 1}` };
+    expect(await ask(sim, TERN, { plugged: true }, other)).toMatchObject({ status: 403 });
+    const own = { Origin: `http://127.0.0.1:${sim.port}` };
+    expect(await ask(sim, TERN, { plugged: false }, own)).toMatchObject({ status: 200 });
+    const page = await fetch(`http://127.0.0.1:${sim.port}/`);
+    expect(page.headers.get('x-frame-options')).toBe('DENY');
+    expect(page.headers.get('content-security-policy')).toContain("frame-ancestors 'none'");
+    const html = await page.text();
+    expect(html).not.toContain(sim.key);
+    const handed = /Bearer ([0-9a-f]{48})/.exec(html)![1]!;
+    const pages = { Authorization: `Bearer ${handed}` };
+    expect(await ask(sim, TERN, { plugged: false }, pages)).toMatchObject({ status: 200 });
+    sim.close();
+    expect(statSync(join(folder, 'key')).mode & 0o777).toBe(0o600);
+  });
 });

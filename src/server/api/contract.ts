@@ -9,6 +9,7 @@ import {
   writePreviewSchema,
 } from '../../core/bench';
 import { planIdSchema, planSchema, detailsSchema, editSchema, ownerSchema } from '../../core/plan';
+import { text } from '../../core/text';
 import { SEVERITIES } from '../../core/check';
 
 /** One operation of the HTTP API: what is parsed at the edge, what is answered, and what the OpenAPI document says of it. */
@@ -25,6 +26,8 @@ export interface Operation<P = unknown, Q = unknown, B = unknown> {
   response: z.ZodType | string;
   /** The statuses of the problems that it may answer beside 400. */
   problems: number[];
+  /** It changes something, and takes the key of the change (once.ts). */
+  changes: boolean;
 }
 
 const nothing = z.object({});
@@ -52,11 +55,11 @@ function operation<P = object, Q = object, B = undefined>(
     hasBody: parts.body !== undefined,
     status: parts.status ?? 200,
     response: parts.response,
-    problems: parts.problems ?? [],
+    problems: [...(parts.problems ?? []), 503],
+    changes: method !== 'GET',
   };
 }
 
-const text = (most: number) => z.string().max(most);
 const planParams = z.object({ id: planIdSchema });
 const modelQuery = z.object({ model: text(40).optional() });
 const serialParams = z.object({ serial: serialSchema });
@@ -75,7 +78,8 @@ const changeAnswer = z.object({
   redo: z.string().nullable(),
   plan: planSchema.optional(),
 });
-const revisionNumber = z.int().min(1);
+/** What the database counts with ends here (integer of four bytes). */
+const revisionNumber = z.int().min(1).max(2_147_483_647, 'is beyond any revision');
 const findings = z.array(
   z.looseObject({
     rule: z.string(),
@@ -87,6 +91,7 @@ const findings = z.array(
 );
 
 export const api = {
+  openapi: operation('GET', '/api/openapi.json', 'This document', { response: z.looseObject({}) }),
   health: operation('GET', '/api/health', 'Whether the application and its data are in order', {
     response: z.object({ status: z.literal('ok'), database: z.enum(['pglite', 'server']) }),
     problems: [507],
@@ -112,7 +117,7 @@ export const api = {
   plan: operation('GET', '/api/plans/{id}', 'A plan with its revision', {
     params: planParams,
     response: keptPlan,
-    problems: [404, 410],
+    problems: [404, 409, 410],
   }),
   removePlan: operation('DELETE', '/api/plans/{id}', 'Removes a plan; it can be brought back', {
     params: planParams,
@@ -124,12 +129,24 @@ export const api = {
     response: z.object({ id: z.string(), name: z.string() }),
     problems: [404, 507],
   }),
-  duplicatePlan: operation('POST', '/api/plans/{id}/duplicate', 'Makes a plan like this one', {
-    params: planParams,
-    status: 201,
-    response: keptPlan,
-    problems: [404, 410, 507],
-  }),
+  duplicatePlan: operation(
+    'POST',
+    '/api/plans/{id}/duplicate',
+    'Makes a plan like this one, or like what it was at an earlier revision',
+    {
+      params: planParams,
+      query: z.object({ revision: z.coerce.number().pipe(revisionNumber).optional() }),
+      status: 201,
+      response: keptPlan,
+      problems: [404, 409, 410, 422, 507],
+    },
+  ),
+  document: operation(
+    'GET',
+    '/api/plans/{id}/document',
+    'The document as it is kept, also where it cannot be read as a plan',
+    { params: planParams, response: 'application/octet-stream', problems: [404, 410] },
+  ),
   edits: operation('GET', '/api/plans/{id}/edits', 'The log of a plan, newest first', {
     params: planParams,
     query: z.object({
@@ -140,6 +157,8 @@ export const api = {
       edits: z.array(
         z.looseObject({ revision: z.int(), kind: z.string(), label: z.string(), at: z.string() }),
       ),
+      /** What to ask for with `before` to get the page after this one; null on the last. */
+      next: z.int().nullable(),
     }),
     problems: [404, 410],
   }),

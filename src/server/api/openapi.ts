@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { changeKeySchema, KEY_HEADER } from '../once';
 import { api, type Operation } from './contract';
 
 const problemSchema = z.looseObject({
@@ -29,6 +30,14 @@ function parameters(schema: z.ZodType, place: 'path' | 'query') {
   }));
 }
 
+/** Sent again with the same key, a change is answered again and not done again. */
+const CHANGE_KEY = {
+  name: KEY_HEADER,
+  in: 'header',
+  required: false,
+  schema: jsonSchema(changeKeySchema, 'input'),
+};
+
 function describe(operation: Operation<never, never, never> | Operation): object {
   const { response } = operation;
   const content =
@@ -40,7 +49,11 @@ function describe(operation: Operation<never, never, never> | Operation): object
   };
   return {
     summary: operation.summary,
-    parameters: [...parameters(operation.params, 'path'), ...parameters(operation.query, 'query')],
+    parameters: [
+      ...parameters(operation.params, 'path'),
+      ...parameters(operation.query, 'query'),
+      ...(operation.changes ? [CHANGE_KEY] : []),
+    ],
     ...(operation.hasBody && {
       requestBody: {
         required: true,

@@ -1,4 +1,6 @@
 import { type z } from 'zod';
+import { problemOf } from '../database';
+import { changeKeySchema, KEY_HEADER, NOBODY, type Asker } from '../once';
 import { Problem, problemDocument } from '../problem';
 import type { Operation } from './contract';
 
@@ -15,10 +17,10 @@ export interface FileAnswer {
 const isFile = (value: unknown): value is FileAnswer =>
   typeof value === 'object' && value !== null && 'file' in value;
 
-function problemResponse(problem: Problem): Response {
+export function problemResponse(problem: Problem, headers: Record<string, string> = {}): Response {
   return Response.json(problemDocument(problem), {
     status: problem.status,
-    headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store' },
+    headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store', ...headers },
   });
 }
 
@@ -74,39 +76,57 @@ async function readBody(request: Request): Promise<unknown> {
   }
 }
 
-/** A route handler: parses at the edge what the operation says, calls the use case, answers JSON, a file, or a problem. */
-export function route<P, Q, B>(
+/** What a handler is given: what was parsed, who asks, and a signal for when whoever asked has gone. */
+export interface Asked<P, Q, B> {
+  params: P;
+  query: Q;
+  body: B;
+  asker: Asker;
+  gone: AbortSignal;
+}
+export type Handler<P, Q, B> = (asked: Asked<P, Q, B>) => Promise<unknown> | unknown;
+
+function askerOf(request: Request): Asker {
+  const key = request.headers.get(KEY_HEADER);
+  return key === null ? NOBODY : { key: parse(changeKeySchema, KEY_HEADER, key) };
+}
+
+/** Answers one request: parses at the edge what the operation says, calls the handler, answers JSON, a file, or a problem. */
+export async function answer<P, Q, B>(
   operation: Operation<P, Q, B>,
-  run: (input: { params: P; query: Q; body: B }) => Promise<unknown> | unknown,
-) {
-  return async (request: Request, context: { params: Promise<unknown> }): Promise<Response> => {
-    try {
-      const params = parse(operation.params, 'path', (await context.params) ?? {});
-      const query = parse(operation.query, 'query', Object.fromEntries(new URL(request.url).searchParams));
-      const body = operation.hasBody
-        ? parse(operation.body, 'body', await readBody(request))
-        : (undefined as B);
-      const answer = await run({ params, query, body });
-      if (isFile(answer))
-        return new Response(answer.file as BodyInit, {
-          headers: {
-            'Content-Type': answer.type,
-            'Content-Disposition': `attachment; filename="${answer.name}"`,
-            'X-Content-Type-Options': 'nosniff',
-          },
-        });
-      return Response.json(answer, { status: operation.status, headers: { 'Cache-Control': 'no-store' } });
-    } catch (error) {
-      if (error instanceof Problem) return problemResponse(error);
-      console.error(error);
-      return problemResponse(
-        new Problem(
-          500,
-          'mistake',
-          'Veridon made a mistake',
-          'What you asked for was not done. Try again; if it happens again, restart Veridon.',
-        ),
-      );
-    }
-  };
+  run: Handler<P, Q, B>,
+  request: Request,
+  pathParams: Record<string, string>,
+): Promise<Response> {
+  try {
+    const params = parse(operation.params, 'path', pathParams);
+    const query = parse(operation.query, 'query', Object.fromEntries(new URL(request.url).searchParams));
+    const asker = operation.changes ? askerOf(request) : NOBODY;
+    const body = operation.hasBody
+      ? parse(operation.body, 'body', await readBody(request))
+      : (undefined as B);
+    const said = await run({ params, query, body, asker, gone: request.signal });
+    if (isFile(said))
+      return new Response(said.file as BodyInit, {
+        headers: {
+          'Content-Type': said.type,
+          'Content-Disposition': `attachment; filename="${said.name}"`,
+          'X-Content-Type-Options': 'nosniff',
+          'Cache-Control': 'no-store',
+        },
+      });
+    return Response.json(said, { status: operation.status, headers: { 'Cache-Control': 'no-store' } });
+  } catch (error) {
+    const problem = problemOf(error);
+    if (problem) return problemResponse(problem);
+    console.error(error);
+    return problemResponse(
+      new Problem(
+        500,
+        'mistake',
+        'Veridon made a mistake',
+        'What you asked for was not done. Try again; if it happens again, restart Veridon.',
+      ),
+    );
+  }
 }

@@ -1,8 +1,11 @@
-/** The bench's own small page: the radios as they lie there, with cable, switch, knob and key. */
-export function benchPage(): string {
+/**
+ * The bench's own small page: the radios as they lie there, with cable, switch, knob and key. `nonce` is that of its policy,
+ * `key` what it shows when it asks; a page from elsewhere can read neither.
+ */
+export function benchPage(nonce: string, key: string): string {
   return `<!doctype html>
 <html lang="en"><meta charset="utf-8"><title>Simulated bench</title>
-<style>
+<style nonce="${nonce}">
 body{font:15px/1.5 system-ui,sans-serif;margin:2rem;max-width:60rem;background:#edf2ef;color:#18241f}
 section{border:1px solid #d0dbd5;border-radius:8px;background:#fcfefd;padding:1rem;margin:1rem 0}
 output{display:block;font:20px/1.4 monospace;background:#ccd8ca;border-radius:4px;padding:.5rem 1rem;margin:.5rem 0;min-height:3.4em;white-space:pre}
@@ -11,12 +14,13 @@ button{font:inherit;margin:0 .4rem .4rem 0;padding:.2rem .8rem}
 <header><h1>Simulated bench</h1>
 <p>Radios that behave like real ones. Veridon sees a radio while its cable is plugged in.</p></header>
 <main id="radios" aria-live="polite"></main>
-<script>
+<script nonce="${nonce}">
 const main=document.getElementById('radios');
-const post=(id,body,sub='')=>fetch('/bench/radios/'+id+sub,{method:'POST',body:JSON.stringify(body)}).then(show);
+const headers={Authorization:'Bearer ${key}'};
+const post=(id,body,sub='')=>fetch('/bench/radios/'+id+sub,{method:'POST',headers,body:JSON.stringify(body)}).then(show);
 function button(text,act){const b=document.createElement('button');b.textContent=text;b.onclick=act;return b}
 async function show(){
-  const {radios}=await (await fetch('/bench/radios')).json();
+  const {radios}=await (await fetch('/bench/radios',{headers})).json();
   main.replaceChildren(...radios.map(r=>{
     const s=document.createElement('section');
     const h=document.createElement('h2');h.textContent=r.label+' ('+r.serial+')';

@@ -1,8 +1,9 @@
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { createServer, type Server, type Socket } from 'node:net';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { face, type Face, type LargeLine } from '../../core/models';
+import { keepFile } from '../keep';
 import { contentOf, freshLink, hear, powerUp, type Device } from './device';
 import { Line } from './line';
 import { newMemory, type UnitSpec } from './units';
@@ -36,6 +37,8 @@ const keptSchema = z.object({
   slot: z.number(),
   battery: z.number(),
   halfWritten: z.boolean(),
+  /** The bytes in base64. */
+  memory: z.string(),
 });
 
 /** A radio on the bench: its inside, its knob and key, its cable, its memory on disk. */
@@ -58,9 +61,8 @@ export class Station {
   ) {
     mkdirSync(folder, { recursive: true });
     const { model, serial, firmware, region } = spec;
-    const memory = existsSync(this.file('bin'))
-      ? new Uint8Array(readFileSync(this.file('bin')))
-      : newMemory(spec);
+    const kept = this.kept();
+    const memory = kept?.memory ?? newMemory(spec);
     this.device = {
       model,
       serial,
@@ -74,8 +76,7 @@ export class Station {
       link: freshLink(model),
     };
     this.slot = model.slots.first;
-    if (existsSync(this.file('json'))) {
-      const kept = keptSchema.parse(JSON.parse(readFileSync(this.file('json'), 'utf8')));
+    if (kept) {
       this.device = { ...this.device, halfWritten: kept.halfWritten, battery: kept.battery };
       this.on = kept.on;
       this.slot = kept.slot;
@@ -84,23 +85,28 @@ export class Station {
     this.keep();
   }
 
-  private file(kind: 'bin' | 'json'): string {
+  private file(kind: 'radio' | 'bin' | 'json'): string {
     return join(this.folder, `${this.spec.serial}.${kind}`);
   }
 
+  /** What was kept of it, or undefined. It lay in two files once, of which a power cut could find one new and one old. */
+  private kept() {
+    const read = (file: string) => JSON.parse(readFileSync(file, 'utf8')) as unknown;
+    if (existsSync(this.file('radio'))) {
+      const { memory, ...rest } = keptSchema.parse(read(this.file('radio')));
+      return { ...rest, memory: new Uint8Array(Buffer.from(memory, 'base64')) };
+    }
+    if (!existsSync(this.file('bin')) || !existsSync(this.file('json'))) return undefined;
+    const state = keptSchema.omit({ memory: true }).parse(read(this.file('json')));
+    return { ...state, memory: new Uint8Array(readFileSync(this.file('bin'))) };
+  }
+
+  /** Keeps memory and state together, whole or not at all. */
   private keep(): void {
-    writeFileSync(this.file('bin'), this.device.memory);
     const { plugged, on, slot } = this;
-    writeFileSync(
-      this.file('json'),
-      JSON.stringify({
-        plugged,
-        on,
-        slot,
-        battery: this.device.battery,
-        halfWritten: this.device.halfWritten,
-      }),
-    );
+    const { battery, halfWritten } = this.device;
+    const memory = Buffer.from(this.device.memory).toString('base64');
+    keepFile(this.file('radio'), JSON.stringify({ plugged, on, slot, battery, halfWritten, memory }));
   }
 
   /** The port that a plugged radio shows to the host, or null. */

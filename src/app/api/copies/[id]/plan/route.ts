@@ -1,3 +1,0 @@
-import { api, planFromCopy, route } from '@/server';
-
-export const POST = route(api.copyPlan, ({ params }) => planFromCopy(params.id));

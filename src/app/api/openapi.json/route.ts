@@ -1,3 +1,0 @@
-import { openApiDocument } from '@/server';
-
-export const GET = () => Response.json(openApiDocument());

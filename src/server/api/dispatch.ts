@@ -1,0 +1,51 @@
+import { notFound, Problem } from '../problem';
+import { api, type Operation } from './contract';
+import { handlers } from './handlers';
+import { answer, problemResponse, type Handler } from './route';
+
+/** An operation with its handler, found by its path. */
+interface Entry {
+  path: RegExp;
+  operation: Operation;
+  run: Handler<unknown, unknown, unknown>;
+}
+
+const entries = Object.entries(api).map(([name, operation]): Entry => ({
+  path: new RegExp(`^${operation.path.replaceAll('.', '\\.').replace(/\{(\w+)\}/g, '(?<$1>[^/]+)')}$`),
+  operation: operation as Operation,
+  run: handlers[name as keyof typeof handlers] as Handler<unknown, unknown, unknown>,
+}));
+
+/**
+ * Answers everything below /api: the operation of that path and method, or the problem that says that there is no such
+ * path, or which methods it has. HEAD answers as GET does, without a body.
+ */
+export async function dispatch(request: Request): Promise<Response> {
+  const { pathname } = new URL(request.url);
+  const here = entries.flatMap((entry) => {
+    const found = entry.path.exec(pathname);
+    return found ? [{ ...entry, params: decoded(found.groups ?? {}) }] : [];
+  });
+  if (here.length === 0) return problemResponse(notFound(`${pathname.slice(0, 100)} in this interface`));
+  const method = request.method === 'HEAD' ? 'GET' : request.method;
+  const wanted = here.find(({ operation }) => operation.method === method);
+  if (wanted) return answer(wanted.operation, wanted.run, request, wanted.params);
+  const methods = here.map(({ operation }) => operation.method).join(', ');
+  return problemResponse(
+    new Problem(405, 'no-such-method', 'Not in this way', `${pathname} takes ${methods}, not ${method}.`),
+    { Allow: methods },
+  );
+}
+
+/** The parts of a path as they are meant; one that cannot be decoded stays as it is, and no id reads so. */
+function decoded(parts: Record<string, string>): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(parts).map(([name, part]) => {
+      try {
+        return [name, decodeURIComponent(part)];
+      } catch {
+        return [name, part];
+      }
+    }),
+  );
+}

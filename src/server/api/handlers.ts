@@ -1,0 +1,70 @@
+import { DIRECTORIES, findPlaces, searchRegister } from '../directories';
+import { fileName, planCsv } from '../export';
+import { databaseKind } from '../health';
+import { getJob, listJobs, startJob, stopJob } from '../jobs';
+import { findModels } from '../models';
+import { listPlans } from '../plan-list';
+import { rawDocument } from '../plan-rows';
+import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } from '../plans';
+import { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite } from '../radios';
+import { editPlan, goBack, planLog, stepBack } from '../revisions';
+import type { api, Operation } from './contract';
+import { openApiDocument } from './openapi';
+import type { FileAnswer, Handler } from './route';
+
+type HandlerOf<O> = O extends Operation<infer P, infer Q, infer B> ? Handler<P, Q, B> : never;
+
+/** What answers each operation of the contract; a line each, since the contract parses and the use cases do the work. */
+export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name]> } = {
+  openapi: () => openApiDocument(),
+  health: async () => ({ status: 'ok', database: await databaseKind() }),
+  models: ({ query }) => ({ models: findModels(query.q) }),
+  plans: async ({ query }) => ({ plans: await listPlans(query) }),
+  createPlan: ({ body, asker }) =>
+    createPlan(
+      {
+        ...body,
+        owner: { callSign: '', region: 'orrin', grade: 'full', strict: false, ...body.owner },
+      },
+      {},
+      asker,
+    ),
+  plan: ({ params }) => getPlan(params.id),
+  removePlan: ({ params }) => setRemoved(params.id, true),
+  recoverPlan: ({ params }) => setRemoved(params.id, false),
+  duplicatePlan: ({ params, query, asker }) => duplicatePlan(params.id, query.revision, asker),
+  document: async ({ params }): Promise<FileAnswer> => ({
+    file: await rawDocument(params.id),
+    type: 'application/json',
+    name: `${params.id}-document.json`,
+  }),
+  edits: ({ params, query }) => planLog(params.id, query.before, query.limit),
+  edit: ({ params, body, asker }) => editPlan(params.id, body.base, body.edit, asker),
+  undo: ({ params, asker }) => stepBack(params.id, 'undo', asker),
+  redo: ({ params, asker }) => stepBack(params.id, 'redo', asker),
+  goBack: ({ params, body, asker }) => goBack(params.id, body.base, body.revision, asker),
+  fit: ({ params, query }) => fitPlan(params.id, query.model),
+  check: ({ params, query }) => checkPlan(params.id, query.model),
+  export: async ({ params, query }): Promise<FileAnswer> => {
+    const { plan } = await getPlan(params.id);
+    return query.as === 'csv'
+      ? { file: planCsv(plan), type: 'text/csv; charset=utf-8', name: fileName(plan, 'csv') }
+      : { file: JSON.stringify(plan, null, 2), type: 'application/json', name: fileName(plan, 'json') };
+  },
+  directories: () => ({ directories: DIRECTORIES }),
+  places: async ({ query, gone }) => ({ places: await findPlaces(query.q, gone) }),
+  entries: ({ query: { radius, plan, model, ...at }, gone }) =>
+    searchRegister({ ...at, radiusKm: radius, planId: plan, modelId: model }, gone),
+  radios: () => lookAtBench(),
+  copies: async ({ params }) => ({ copies: await listCopies(params.serial) }),
+  writePreview: ({ params, query }) => previewWrite(params.serial, query.plan),
+  copyImage: async ({ params }): Promise<FileAnswer> => {
+    const copy = await getCopy(params.id);
+    return { file: copy.image, type: 'application/octet-stream', name: `${copy.serial}-${copy.id}.bin` };
+  },
+  copyPlan: ({ params, asker }) => planFromCopy(params.id, asker),
+  jobs: async () => ({ jobs: await listJobs() }),
+  startJob: ({ body, asker }) => startJob(body, asker),
+  job: ({ params }) => getJob(params.id),
+  stopJob: ({ params }) => stopJob(params.id),
+};

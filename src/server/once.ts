@@ -1,0 +1,68 @@
+import { createHash } from 'node:crypto';
+import { eq, lt, sql } from 'drizzle-orm';
+import { z } from 'zod';
+import { changes, type Database } from '../db';
+import { Problem } from './problem';
+
+/**
+ * The key of a change, made by its client: a name for the client, a point, and what no other change of it has. The head
+ * `Idempotency-Key` (IETF draft of that name) carries it.
+ */
+export const changeKeySchema = z
+  .string()
+  .regex(
+    /^[A-Za-z0-9-]{4,40}\.[A-Za-z0-9-]{1,40}$/,
+    'is not the key of a change: it reads like page7f3a.12, letters, figures and dashes around a point',
+  );
+
+/** The header that carries it. */
+export const KEY_HEADER = 'Idempotency-Key';
+
+/** Who asks for a change, as far as that is said. */
+export interface Asker {
+  /** The key of the change; null where it has none, and sending it again does it again. */
+  key: string | null;
+}
+export const NOBODY: Asker = { key: null };
+
+/** The lane in which a change waits its turn: the client's name, or what it is about. */
+export const laneOf = ({ key }: Asker, about: string): string => key?.split('.')[0] ?? about;
+
+/**
+ * Does a change once. Its key is kept in the same transaction as what it did; sent again, the answer is made again of the
+ * receipt. Two that come at the same moment wait for each other on the key's row.
+ */
+export async function once<A, R>(
+  transaction: Database,
+  { key }: Asker,
+  request: unknown,
+  run: () => Promise<{ answer: A; receipt: R }>,
+  again: (receipt: R) => Promise<A>,
+): Promise<A> {
+  if (key === null) return (await run()).answer;
+  const digest = createHash('sha256').update(JSON.stringify(request)).digest('hex');
+  const [taken] = await transaction
+    .insert(changes)
+    .values({ key, request: digest })
+    .onConflictDoNothing()
+    .returning({ key: changes.key });
+  if (taken) {
+    const { answer, receipt } = await run();
+    await transaction.update(changes).set({ receipt }).where(eq(changes.key, key));
+    return answer;
+  }
+  const [known] = await transaction.select().from(changes).where(eq(changes.key, key));
+  if (known!.request !== digest)
+    throw new Problem(
+      422,
+      'key-used',
+      'This key has been used',
+      `The change ${key} was another one. Nothing was changed; send it with a key of its own.`,
+    );
+  return again(known!.receipt as R);
+}
+
+/** Forgets keys that nobody will send again. */
+export async function forgetOldChanges(database: Database): Promise<void> {
+  await database.delete(changes).where(lt(changes.at, sql`now() - interval '30 days'`));
+}
