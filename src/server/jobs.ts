@@ -14,7 +14,7 @@ import { notFound, Problem } from './problem';
 import {
   freePort,
   getCopy,
-  newestCopy,
+  newestSound,
   portWith,
   sealCopy,
   seeRadio,
@@ -119,7 +119,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
     state: 'running',
     message: 'Getting ready.',
     bytes: 0,
-    of: found.model.memory.bytes * { read: 1, write: 3, restore: 2 }[request.kind],
+    of: found.model.memory.bytes * { read: 1, write: 3, restore: 3 }[request.kind],
     secondsLeft: null,
     startedAt: new Date().toISOString(),
     result: {},
@@ -215,6 +215,10 @@ async function passFailed(job: Job, end: PassEnd, stopped: boolean): Promise<Job
     job.message = `${reason} ${before}`;
     return state;
   }
+  if (end.radio === 'perhaps begun') {
+    job.message = `${reason} No part of the write was confirmed: ${job.serial} is as it was, or has lost its content. Plug it in again and it says which; if it is half written, restore its sealed copy or write once more.`;
+    return state;
+  }
   await setRadioState(job.serial, 'half written');
   job.message =
     end.radio === 'half written'
@@ -277,7 +281,7 @@ async function writeAndReadBack(
   const back = await pass(job, port, model, { kind: 'read' }, `Reading back ${job.serial}.`, signal);
   const comparison = compareImages(image, back.image!, model);
   job.result.comparison = comparison;
-  await sealCopy(job.serial, model, back.image!, 'after write');
+  // Judged before it is sealed: a copy that is not what was sent must never be the one that a radio is rebuilt from.
   if (comparison.different.length > 0)
     throw new Problem(
       500,
@@ -285,6 +289,7 @@ async function writeAndReadBack(
       'Read back otherwise',
       `${grouped(comparison.different.length)} bytes of ${job.serial} were read back otherwise than they were sent, the first at ${comparison.different[0]}. Restore its sealed copy.`,
     );
+  await sealCopy(job.serial, model, back.image!, 'after write');
 }
 
 async function write(plan: Plan, job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
@@ -299,7 +304,7 @@ async function write(plan: Plan, job: Job, port: Port, model: Model, signal: Abo
   );
   let base = before.image!;
   if (before.ident.halfWritten) {
-    const copy = await newestCopy(job.serial);
+    const copy = await newestSound(job.serial, model);
     if (!copy)
       throw new Problem(
         422,
@@ -329,6 +334,15 @@ async function restore(
   signal: AbortSignal,
 ): Promise<void> {
   const copy = await getCopy(copyId);
+  const before = await pass(
+    job,
+    port,
+    model,
+    { kind: 'read' },
+    `Reading ${job.serial} first: what it holds now is kept too.`,
+    signal,
+  );
+  if (!before.ident.halfWritten) await sealCopy(job.serial, model, before.image!, 'before write');
   await writeAndReadBack(job, port, model, copy.image, signal);
   job.message = `${job.serial} is as it was when the sealed copy was taken: all ${grouped(job.result.comparison!.compared)} bytes agree.`;
 }

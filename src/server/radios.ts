@@ -233,6 +233,15 @@ export async function newestCopy(serial: string) {
   return row && getCopy(row.id);
 }
 
+/** The newest sealed copy of a radio that can be read as its content: what it is rebuilt from after a write that broke off. */
+export async function newestSound(serial: string, model: Model) {
+  for (const { id } of await listCopies(serial)) {
+    const copy = await getCopy(id);
+    if (decodeImage(copy.image, model).ok) return copy;
+  }
+  return undefined;
+}
+
 /** What a write of a plan would change in a radio, as far as its newest copy tells. */
 export async function previewWrite(serial: string, planId: string): Promise<WritePreview> {
   const database = await reading();

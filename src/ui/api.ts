@@ -12,20 +12,31 @@ export class Refusal extends Error {
 /** The server could not be reached at all. */
 export class Unreachable extends Error {}
 
-/** Asks the HTTP API; throws `Refusal` with its sentence, or `Unreachable`. */
+const page = Array.from({ length: 16 }, () => Math.floor(Math.random() * 36).toString(36)).join('');
+let changes = 0;
+
+/** A key for one change of this page: sent again with it, the change is answered again and not done again. */
+export const changeKey = (): string => `${page}.${++changes}`;
+
+/**
+ * Asks the HTTP API; throws `Refusal` with its sentence, or `Unreachable`. Whatever is no GET is a change and carries a
+ * key: hand in the same one to send the same change again.
+ */
 export async function ask<T>(
   path: string,
   method: 'GET' | 'POST' | 'DELETE' = 'GET',
   body?: unknown,
+  key = changeKey(),
 ): Promise<T> {
   let response: Response;
   try {
     response = await fetch(path, {
       method,
-      ...(body !== undefined && {
-        body: JSON.stringify(body),
-        headers: { 'Content-Type': 'application/json' },
-      }),
+      headers: {
+        ...(method !== 'GET' && { 'Idempotency-Key': key }),
+        ...(body !== undefined && { 'Content-Type': 'application/json' }),
+      },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
     });
   } catch {
     throw new Unreachable('Veridon does not answer. Is it still running?');

@@ -62,6 +62,14 @@ export function frameBytes(
   return bytes;
 }
 
+/**
+ * What is left of a stream whose next bytes do not come: the frame that was begun is given up, since its length may be
+ * what was damaged, and what came behind its start is looked through.
+ */
+export function giveUpFrame(pending: Pending): ReturnType<typeof readFrames> {
+  return readFrames(NOTHING_PENDING, pending.slice(1));
+}
+
 /** The bytes of a stream that are not a whole frame yet. */
 export type Pending = Uint8Array;
 export const NOTHING_PENDING: Pending = new Uint8Array();

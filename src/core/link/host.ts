@@ -1,13 +1,24 @@
 import type { Model } from '../models';
-import { crc16, frameBytes, NOTHING_PENDING, readFrames, type Frame, type Pending } from './frame';
+import {
+  crc16,
+  frameBytes,
+  giveUpFrame,
+  NOTHING_PENDING,
+  readFrames,
+  type Frame,
+  type Pending,
+} from './frame';
 import { readIdent, type Ident } from './ident';
 
 /** What the host wants of a radio. A write names the unit that it is meant for. */
 export type LinkTask =
   { kind: 'identify' } | { kind: 'read' } | { kind: 'write'; image: Uint8Array; serial: string };
 
-/** What is known of the radio's memory when a link fails. */
-export type RadioState = 'untouched' | 'half written' | 'written, not confirmed';
+/**
+ * What is known of the radio's memory when a link fails. `perhaps begun`: a first block was sent and never answered, so
+ * that the radio is whole or half written; it says which when it is asked again.
+ */
+export type RadioState = 'untouched' | 'perhaps begun' | 'half written' | 'written, not confirmed';
 
 export type LinkEvent =
   | { kind: 'identified'; ident: Ident }
@@ -88,9 +99,10 @@ export function stepLink(before: LinkState, input: LinkInput): LinkStep {
   const step: LinkStep = { state: before, send: [], events: [] };
   if (input.kind === 'closed')
     return failed(step, 'The port vanished: the cable slipped or the radio was switched off.');
-  if (input.kind === 'quiet') return quiet(step);
-  const { frames, pending } = readFrames(before.pending, input.bytes);
+  const { frames, pending } =
+    input.kind === 'quiet' ? giveUpFrame(before.pending) : readFrames(before.pending, input.bytes);
   step.state = { ...before, pending };
+  if (frames.length === 0 && input.kind === 'quiet') return quiet(step);
   for (const frame of frames) {
     if (!isOpen(step.state)) break;
     step.state = { ...step.state, silences: 0 };
@@ -100,9 +112,10 @@ export function stepLink(before: LinkState, input: LinkInput): LinkStep {
 }
 
 function failed(step: LinkStep, reason: string): LinkStep {
-  const { phase } = step.state;
+  const { phase, done } = step.state;
+  const begun = done.some(Boolean) ? 'half written' : 'perhaps begun';
   const radio: RadioState =
-    phase === 'writing' ? 'half written' : phase === 'closing' ? 'written, not confirmed' : 'untouched';
+    phase === 'writing' ? begun : phase === 'closing' ? 'written, not confirmed' : 'untouched';
   step.state = { ...step.state, phase: 'failed' };
   step.events.push({ kind: 'failed', reason, radio });
   return step;

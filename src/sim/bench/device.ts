@@ -59,6 +59,14 @@ export function hear(before: Device, bytes: Uint8Array): { device: Device; send:
   return { device, send };
 }
 
+/** What the radio does when bytes stop coming in the middle of a frame: it gives that frame up. */
+export function hearNothing(device: Device): { device: Device; send: Uint8Array[] } {
+  const { pending } = device.link;
+  if (pending.length === 0) return { device, send: [] };
+  const emptied = { ...device, link: { ...device.link, pending: NOTHING_PENDING } };
+  return hear(emptied, pending.slice(1));
+}
+
 const no = (sequence: number, reason: number) => frameBytes('no', sequence, Uint8Array.of(reason));
 
 function take(device: Device, frame: Frame): { device: Device; send: Uint8Array[] } {

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { face, type Face, type LargeLine } from '../../core/models';
 import { keepFile } from '../keep';
-import { contentOf, freshLink, hear, powerUp, type Device } from './device';
+import { contentOf, freshLink, hear, hearNothing, powerUp, type Device } from './device';
 import { Line } from './line';
 import { newMemory, type UnitSpec } from './units';
 
@@ -41,6 +41,9 @@ const keptSchema = z.object({
   memory: z.string(),
 });
 
+/** A frame whose bytes stop coming for so long is given up, ms. */
+const SILENCE_MS = 1000;
+
 /** A radio on the bench: its inside, its knob and key, its cable, its memory on disk. */
 export class Station {
   private device: Device;
@@ -53,6 +56,7 @@ export class Station {
   private server: Server | undefined;
   private socket: Socket | undefined;
   private tcp: number | null = null;
+  private silence: NodeJS.Timeout | undefined;
 
   constructor(
     readonly spec: UnitSpec,
@@ -214,6 +218,7 @@ export class Station {
   private dropLine(): void {
     const { socket } = this;
     this.socket = undefined;
+    clearTimeout(this.silence);
     this.toRadio.clear();
     this.toHost.clear();
     this.device = { ...this.device, link: freshLink(this.spec.model) };
@@ -246,8 +251,13 @@ export class Station {
         this.fault = { kind: 'none' };
       }
     }
+    this.take(hear(this.device, heard));
+    clearTimeout(this.silence);
+    this.silence = setTimeout(() => this.take(hearNothing(this.device)), SILENCE_MS).unref();
+  }
+
+  private take({ device, send }: ReturnType<typeof hear>): void {
     const before = this.device;
-    const { device, send } = hear(before, heard);
     this.device = device;
     for (const frame of send) this.toHost.put(frame);
     if (device.memory !== before.memory || device.halfWritten !== before.halfWritten) this.keep();

@@ -10,6 +10,7 @@ const names = (p: Plan) => p.channels.map((c) => c.name);
 function fakeServer(trip: (edit: Edit, n: number) => void = () => {}) {
   const kept = { plan: start, revision: 5, undo: null as string | null, redo: null as string | null };
   let n = 0;
+  let keys = 0;
   const server: PlanServer = {
     async edit(base, edit) {
       trip(edit, n++);
@@ -32,6 +33,7 @@ function fakeServer(trip: (edit: Edit, n: number) => void = () => {}) {
       });
       return { ...kept };
     },
+    key: () => `test.${++keys}`,
     load: async () => ({ ...kept }),
     wait: async () => {},
   };
@@ -141,7 +143,7 @@ test('a server that is away leaves what is shown as it is', async () => {
 test('with nothing to undo nothing is asked; with an edit under way it is, whatever the last answer said', async () => {
   const { server } = fakeServer();
   const asked: string[] = [];
-  const store = open({ ...server, step: (kind) => (asked.push(kind), server.step(kind)) });
+  const store = open({ ...server, step: (kind, key) => (asked.push(kind), server.step(kind, key)) });
   store.step('undo');
   store.step('redo');
   expect(await settled(store)).toMatchObject({ revision: 5, waiting: 0 });
@@ -150,4 +152,59 @@ test('with nothing to undo nothing is asked; with an edit under way it is, whate
   store.step('undo');
   await settled(store);
   expect(asked).toEqual(['undo']);
+});
+
+test('a change whose answer is lost is sent again under its own key, and only that one', async () => {
+  const { server } = fakeServer();
+  const sent: string[] = [];
+  let lost = 0;
+  const lose = async <T>(what: string, key: string, run: () => Promise<T>): Promise<T> => {
+    sent.push(`${what} ${key}`);
+    // Done there, but the answer does not come.
+    if (lost++ < 2) throw new Unreachable('away');
+    return run();
+  };
+  const store = open({
+    ...server,
+    edit: (base, edit, key) => lose('edit', key, () => server.edit(base, edit, key)),
+    step: (kind, key) => lose(kind, key, () => server.step(kind, key)),
+    goBack: (base, revision, key) => lose('go back', key, () => server.goBack(base, revision, key)),
+  });
+  store.apply(renaming(1, 'A'));
+  await settled(store);
+  store.step('undo');
+  store.goBack(5);
+  await settled(store);
+  expect(sent).toEqual(['edit test.1', 'edit test.1', 'edit test.1', 'undo test.2', 'go back test.3']);
+});
+
+test('after all has been kept the store goes on keeping', async () => {
+  const { kept, server } = fakeServer();
+  const store = open(server);
+  for (const name of ['A', 'B', 'C']) {
+    store.apply(renaming(1, name));
+    expect(await settled(store)).toMatchObject({ waiting: 0, trouble: null });
+    expect(names(kept.plan)).toEqual([name, 'Two']);
+  }
+  expect(kept.revision).toBe(8);
+});
+
+test('a rename of another window is not overwritten by an edit of ours that waits', async () => {
+  const theirs = plan([channel(1, 145_500_000, { name: 'Theirs' }), start.channels[1]!]);
+  const { server } = fakeServer();
+  let n = 0;
+  // The first edit is answered with the plan as others have changed it; the second one waits meanwhile.
+  const store = open({
+    ...server,
+    edit: async () =>
+      n++ === 0
+        ? { revision: 9, undo: null, redo: null, plan: theirs }
+        : { revision: 10, undo: null, redo: null },
+  });
+  store.apply({ name: 'change', changes: [{ id: start.channels[1]!.id, set: { scan: false } }] });
+  store.apply({ name: 'change', changes: [{ id: start.channels[1]!.id, set: { power: 1000 } }] });
+  const { plan: shown, revision } = await settled(store);
+  expect(names(shown)).toEqual(['Theirs', 'Two']);
+  expect(shown.channels[1]).toMatchObject({ power: 1000 });
+  expect(revision).toBe(10);
 });

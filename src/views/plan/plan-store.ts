@@ -19,15 +19,19 @@ export interface PlanState extends KeptPlan {
   trouble: string | null;
 }
 
-type Change =
-  { kind: 'edit'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' } | { kind: 'go back'; revision: number };
+/** A change that waits, with the key under which it is sent, however often. */
+type Change = { key: string } & (
+  { kind: 'edit'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' } | { kind: 'go back'; revision: number }
+);
 type Answer = { revision: number; undo: string | null; redo: string | null; plan?: Plan };
 
 /** What the store needs of the server; tests bring their own. */
 export interface PlanServer {
-  edit(base: number, edit: Edit): Promise<Answer>;
-  step(kind: 'undo' | 'redo'): Promise<Answer & { plan: Plan }>;
-  goBack(base: number, revision: number): Promise<Answer & { plan: Plan }>;
+  edit(base: number, edit: Edit, key: string): Promise<Answer>;
+  step(kind: 'undo' | 'redo', key: string): Promise<Answer & { plan: Plan }>;
+  goBack(base: number, revision: number, key: string): Promise<Answer & { plan: Plan }>;
+  /** A key for a change that no other change has. */
+  key(): string;
   load(): Promise<KeptPlan>;
   wait(ms: number): Promise<void>;
 }
@@ -49,7 +53,8 @@ const RETRY_MS = 1500;
 
 /**
  * Holds a plan on the screen. An edit shows at once and is sent in turn, each made on the revision that the one before
- * it answered. What the server refuses is taken back and said; what cannot be sent is kept and tried again.
+ * it answered. What the server refuses is taken back and said; what cannot be sent, or whose answer is lost, is kept and sent
+ * again with the same key, so that it is done once.
  */
 export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStore {
   let state: PlanState = { ...initial, waiting: 0, offline: false, trouble: null };
@@ -91,9 +96,9 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
   };
 
   const carry = (change: Change): Promise<Answer> => {
-    if (change.kind === 'edit') return server.edit(state.revision, change.edit);
-    if (change.kind === 'go back') return server.goBack(state.revision, change.revision);
-    return server.step(change.kind);
+    if (change.kind === 'edit') return server.edit(state.revision, change.edit, change.key);
+    if (change.kind === 'go back') return server.goBack(state.revision, change.revision, change.key);
+    return server.step(change.kind, change.key);
   };
 
   const send = async (): Promise<void> => {
@@ -133,7 +138,7 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
     apply(edit) {
       const result = applyEdit(state.plan, edit);
       if (result.ok) {
-        queue.push({ kind: 'edit', edit });
+        queue.push({ kind: 'edit', edit, key: server.key() });
         set({ plan: result.value, trouble: null });
         void send();
       }
@@ -142,12 +147,12 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
     step(kind) {
       // With edits still waiting there will be something to undo, whatever the last answer said.
       if (queue.length === 0 && state[kind] === null) return;
-      queue.push({ kind });
+      queue.push({ kind, key: server.key() });
       set({ trouble: null });
       void send();
     },
     goBack(revision) {
-      queue.push({ kind: 'go back', revision });
+      queue.push({ kind: 'go back', revision, key: server.key() });
       set({ trouble: null });
       void send();
     },

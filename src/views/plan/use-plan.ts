@@ -5,7 +5,7 @@ import { check, type Finding } from '@/core/check';
 import { fit, type Fit } from '@/core/fit';
 import { modelById, receiveRanges, type Model } from '@/core/models';
 import type { CellContext, Plan } from '@/core/plan';
-import { ask } from '@/ui';
+import { ask, changeKey } from '@/ui';
 import { createPlanStore, type KeptPlan, type PlanState, type PlanStore } from './plan-store';
 
 /** A plan with its fit and its findings. */
@@ -32,9 +32,10 @@ export function usePlan(initial: KeptPlan): PlanInHand {
   const [store] = useState(() => {
     const base = `/api/plans/${initial.plan.id}`;
     return createPlanStore(initial, {
-      edit: (revision, edit) => ask(`${base}/edits`, 'POST', { base: revision, edit }),
-      step: (kind) => ask(`${base}/${kind}`, 'POST'),
-      goBack: (revision, to) => ask(`${base}/go-back`, 'POST', { base: revision, revision: to }),
+      edit: (revision, edit, key) => ask(`${base}/edits`, 'POST', { base: revision, edit }, key),
+      step: (kind, key) => ask(`${base}/${kind}`, 'POST', undefined, key),
+      goBack: (revision, to, key) => ask(`${base}/go-back`, 'POST', { base: revision, revision: to }, key),
+      key: changeKey,
       load: () => ask(base),
       wait: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
     });

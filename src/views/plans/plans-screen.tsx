@@ -8,6 +8,7 @@ import type { FindingCount } from '@/core/check';
 import { rulers } from '@/core/radio';
 import { ask, Button, sentenceOf, SeverityMark, Trouble } from '@/ui';
 import { NewPlan } from './new-plan';
+import { UnreadablePlan } from './unreadable-plan';
 
 export interface PlanRow {
   id: string;
@@ -19,6 +20,10 @@ export interface PlanRow {
   findings: FindingCount[];
   revision: number;
   updatedAt: string;
+  /** Why it cannot be opened, in a sentence; null where it can. */
+  trouble: string | null;
+  /** The newest revision that can be read, where the newest of all cannot. */
+  readable: number | null;
   /** Into which radio it was last written, and at which revision. */
   written: { serial: string; at: string; revision: number | null } | null;
 }
@@ -120,29 +125,43 @@ export function PlansScreen({
         <ul aria-label="Plans" className="divide-y divide-line border-y border-line">
           {plans.map((plan) => (
             <li key={plan.id} className="flex items-center gap-1 hover:bg-sheet">
-              <Link
-                href={`/plans/${plan.id}`}
-                className="grid min-w-0 flex-1 grid-cols-[minmax(0,1.2fr)_minmax(0,1.6fr)_auto] items-center gap-8 px-2 py-4 max-[700px]:grid-cols-[minmax(0,1fr)_auto]"
-              >
-                <span className="min-w-0 text-[13px] text-soft">
-                  <b className="block truncate text-[16px] font-semibold text-ink">{plan.name}</b>
-                  <span className="flex items-center gap-3">
-                    {plan.model}
-                    <Findings counts={plan.findings} />
+              {plan.trouble ? (
+                <UnreadablePlan
+                  plan={plan}
+                  onOpen={() =>
+                    carryOut(
+                      `Revision ${plan.readable} of “${plan.name}” is a plan of its own now.`,
+                      `${plan.id}/duplicate?revision=${plan.readable}`,
+                      'POST',
+                    )
+                  }
+                />
+              ) : (
+                <Link
+                  href={`/plans/${plan.id}`}
+                  className="grid min-w-0 flex-1 grid-cols-[minmax(0,1.2fr)_minmax(0,1.6fr)_auto] items-center gap-8 px-2 py-4 max-[700px]:grid-cols-[minmax(0,1fr)_auto]"
+                >
+                  <span className="min-w-0 text-[13px] text-soft">
+                    <b className="block truncate text-[16px] font-semibold text-ink">{plan.name}</b>
+                    <span className="flex items-center gap-3">
+                      {plan.model}
+                      <Findings counts={plan.findings} />
+                    </span>
+                    <Written plan={plan} time={time} />
                   </span>
-                  <Written plan={plan} time={time} />
-                </span>
-                <MiniStrip receive={plan.receive} />
-                <span className="text-right text-[13px]">
-                  {plan.channels} of {plan.slots} slots
-                  <span className="block text-soft">
-                    {time?.format(new Date(plan.updatedAt)) ?? '\u00a0'}
+                  <MiniStrip receive={plan.receive} />
+                  <span className="text-right text-[13px]">
+                    {plan.channels} of {plan.slots} slots
+                    <span className="block text-soft">
+                      {time?.format(new Date(plan.updatedAt)) ?? '\u00a0'}
+                    </span>
                   </span>
-                </span>
-              </Link>
+                </Link>
+              )}
               <Button
                 kind="quiet"
                 size="icon"
+                disabled={plan.trouble !== null}
                 aria-label={`Duplicate ${plan.name}`}
                 title="Duplicate"
                 onClick={() =>

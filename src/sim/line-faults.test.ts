@@ -1,0 +1,137 @@
+import fc from 'fast-check';
+import { isOpen, startLink, stepLink, type LinkEvent, type LinkStep, type LinkTask } from '../core/link';
+import { tally } from '../core/samples.test.kit';
+import { freshLink, hear, hearNothing, type Device } from './bench/device';
+import { newMemory, UNITS } from './bench/units';
+
+/** Host and radio on one line without sockets or clock, with a fault at any byte of either direction. */
+
+const unit = UNITS[0]!;
+const memory = newMemory(unit);
+const device: Device = {
+  model: unit.model,
+  serial: unit.serial,
+  firmware: unit.firmware,
+  region: unit.region,
+  memory,
+  halfWritten: false,
+  battery: 80,
+  refusesWriting: false,
+  identAs: unit.model.link.ident,
+  link: freshLink(unit.model),
+};
+/** The content in another order of slots, with a sum that holds. */
+const other = newMemory({ ...unit, content: { ...unit.content, channels: unit.content.channels.slice(3) } });
+
+interface Fault {
+  towards: 'radio' | 'host';
+  /** Counted from the first byte of that direction. */
+  atByte: number;
+  kind: 'flip' | 'lose';
+  bit: number;
+}
+
+/** Runs a task to its end; a silence is told to both when nothing is on the line. `pullAt` pulls the cable after so many bytes towards the radio. */
+function run(task: LinkTask, fault?: Fault, pullAt = Infinity) {
+  let radio = device;
+  let step: LinkStep = startLink(unit.model, task);
+  const events: LinkEvent[] = [];
+  const heard = { radio: 0, host: 0 };
+  let struck = false;
+  const spoil = (bytes: Uint8Array, towards: 'radio' | 'host'): Uint8Array => {
+    const from = heard[towards];
+    heard[towards] += bytes.length;
+    if (!fault || fault.towards !== towards || fault.atByte < from || fault.atByte >= heard[towards])
+      return bytes;
+    struck = true;
+    const at = fault.atByte - from;
+    if (fault.kind === 'lose') return Buffer.concat([bytes.subarray(0, at), bytes.subarray(at + 1)]);
+    const spoilt = Uint8Array.from(bytes);
+    spoilt[at] = spoilt[at]! ^ (1 << fault.bit);
+    return spoilt;
+  };
+  for (let turn = 0; turn < 2000 && isOpen(step.state); turn++) {
+    const sent = Buffer.concat(step.send);
+    const room = Math.max(0, pullAt - heard.radio);
+    const arrives = spoil(sent.subarray(0, room), 'radio');
+    let answer = hear(radio, arrives);
+    if (sent.length > room) {
+      radio = answer.device;
+      step = stepLink(step.state, { kind: 'closed' });
+      events.push(...step.events);
+      break;
+    }
+    if (answer.send.length === 0) answer = hearNothing(answer.device);
+    radio = answer.device;
+    const bytes = spoil(Buffer.concat(answer.send), 'host');
+    step = stepLink(step.state, bytes.length > 0 ? { kind: 'bytes', bytes } : { kind: 'quiet' });
+    events.push(...step.events);
+  }
+  return { radio, last: events.at(-1)!, struck };
+}
+
+const TASKS: readonly LinkTask[] = [
+  { kind: 'identify' },
+  { kind: 'read' },
+  { kind: 'write', image: other, serial: unit.serial },
+];
+const within = (bytes: number) => fc.oneof(fc.nat({ max: 40 }), fc.nat({ max: bytes - 1 }));
+
+test('one fault on the line, wherever it strikes, ends no task and spoils nothing', () => {
+  const reached = tally();
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...TASKS),
+      fc.record({
+        towards: fc.constantFrom('radio', 'host'),
+        atByte: within(8400),
+        kind: fc.constantFrom('flip', 'lose'),
+        bit: fc.nat({ max: 7 }),
+      }),
+      (task, fault) => {
+        const { radio, last, struck } = run(task, fault as Fault);
+        reached.count(task.kind, struck);
+        expect(last).toMatchObject({ kind: 'finished', ident: { serial: unit.serial } });
+        if (last.kind === 'finished' && task.kind === 'read') expect(last.image).toEqual(memory);
+        expect(radio.halfWritten).toBe(false);
+        const now = Buffer.from(radio.memory);
+        const wanted = task.kind === 'write' ? other : memory;
+        // The counters are the radio's own.
+        expect(now.subarray(0x80).equals(Buffer.from(wanted).subarray(0x80))).toBe(true);
+        expect(now.subarray(0, 0x70).equals(Buffer.from(wanted).subarray(0, 0x70))).toBe(true);
+      },
+    ),
+    { numRuns: 400 },
+  );
+  for (const { kind } of TASKS) expect(reached.share(kind)).toBeGreaterThan(0.2);
+});
+
+test('pulled at any byte, what is said of the radio is true', () => {
+  const said = new Map<string, number>();
+  fc.assert(
+    fc.property(within(8700), (pullAt) => {
+      const { radio, last } = run(TASKS[2]!, undefined, pullAt);
+      if (last.kind === 'finished') return expect(radio.halfWritten).toBe(false);
+      if (last.kind !== 'failed') throw new Error('It has not ended');
+      said.set(last.radio, (said.get(last.radio) ?? 0) + 1);
+      if (last.radio === 'untouched') {
+        expect(radio.halfWritten).toBe(false);
+        expect(radio.memory).toBe(memory);
+      }
+      if (last.radio === 'half written') expect(radio.halfWritten).toBe(true);
+    }),
+    { numRuns: 300 },
+  );
+  for (const state of ['untouched', 'perhaps begun', 'half written'])
+    expect(said.get(state)).toBeGreaterThan(0);
+});
+
+test('in the first block of a write the radio is whole, and nothing else is said of it', () => {
+  // identify takes 7 bytes, the opening of the write 9; the first block ends 263 bytes later
+  for (const pullAt of [17, 100, 278]) {
+    const { radio, last } = run(TASKS[2]!, undefined, pullAt);
+    expect(last).toMatchObject({ kind: 'failed', radio: 'perhaps begun' });
+    expect(radio.halfWritten).toBe(false);
+    expect(radio.memory).toBe(memory);
+  }
+});
