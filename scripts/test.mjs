@@ -39,6 +39,8 @@ function jest(name, project) {
     '--selectProjects',
     project,
     '--json',
+    // A test that leaves something open must not keep the rest from being counted.
+    '--forceExit',
     `--outputFile=${report}`,
     ...(project === 'journeys' ? ['--runInBand'] : []),
   ]);

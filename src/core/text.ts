@@ -22,7 +22,11 @@ const keepable = (schema: z.ZodString) =>
   schema.refine(isKeepable, 'holds a character that cannot be kept (NUL, or half of a character)');
 
 const atMost = (schema: z.ZodType<string, string>, most: number) =>
-  schema.refine((value) => lengthOf(value) <= most, `is longer than ${most} characters`);
+  schema.refine(
+    // Characters are never more than their halves: nearly every text is short enough without being counted.
+    (value) => value.length <= most || lengthOf(value) <= most,
+    `is longer than ${most} characters`,
+  );
 
 // Zod's own limit, in halves, stands first, so that a text of megabytes is refused without being counted; it also tells the
 // OpenAPI document of a limit.

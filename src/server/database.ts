@@ -7,10 +7,15 @@ const AWAY_CODE = /^(ECONN|ETIMEDOUT|EPIPE|ENOTFOUND|EHOSTUNREACH|ENETUNREACH|08
 const AWAY_TEXT = /Connection terminated|timeout exceeded when trying to connect|not queryable/i;
 
 function isAway(error: unknown): boolean {
-  if (!(error instanceof Error)) return false;
-  const { code, cause, message } = error as NodeJS.ErrnoException;
-  if (AWAY_CODE.test(code ?? '') || AWAY_TEXT.test(message)) return true;
-  return error instanceof AggregateError ? error.errors.some(isAway) : isAway(cause);
+  if (typeof error !== 'object' || error === null) return false;
+  const { code, message, cause, errors } = error as {
+    code?: unknown;
+    message?: unknown;
+    cause?: unknown;
+    errors?: unknown;
+  };
+  if (AWAY_CODE.test(String(code)) || AWAY_TEXT.test(String(message))) return true;
+  return (Array.isArray(errors) && errors.some(isAway)) || isAway(cause);
 }
 
 /** The problem that an error of the data directory or of the database server is for people; undefined for any other. */

@@ -1,11 +1,15 @@
 import { createServer, type Server, type ServerResponse } from 'node:http';
-import { findPlaces, searchRegister } from './directories';
+import type { findPlaces as FindPlaces, searchRegister as SearchRegister } from './directories';
 
 /** The Relay Register answered by whoever comes: what it sends is held against what is wanted. */
 
+let findPlaces: typeof FindPlaces;
+let searchRegister: typeof SearchRegister;
 let server: Server;
 let answer: (path: string, response: ServerResponse) => void;
 beforeAll(async () => {
+  process.env.VERIDON_DIRECTORY_PATIENCE_MS = '500';
+  ({ findPlaces, searchRegister } = await import('./directories'));
   server = createServer((request, response) => answer(request.url ?? '', response));
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${(server.address() as { port: number }).port}`;
@@ -99,4 +103,63 @@ test('nobody at its address becomes a problem that says what to start', async ()
     detail: expect.stringContaining('npm run bench'),
   });
   process.env.VERIDON_BENCH_URL = there;
+});
+
+describe('an answer that has no end', () => {
+  /** Sends for as long as somebody listens; says how much that was, and when the other end has gone. */
+  const endless = (response: ServerResponse) => {
+    const sent = { bytes: 0, gone: false };
+    const chunk = Buffer.alloc(65_536, 0x20);
+    const pour = () => {
+      while (!sent.gone && response.write(chunk)) sent.bytes += chunk.length;
+    };
+    response.on('drain', pour);
+    response.on('close', () => (sent.gone = true));
+    pour();
+    return sent;
+  };
+  const gone = async (sent: { gone: boolean }) => {
+    for (let n = 0; n < 200 && !sent.gone; n++) await new Promise((resolve) => setTimeout(resolve, 10));
+    return sent.gone;
+  };
+
+  test('is read no further than any honest one would go', async () => {
+    let sent = { bytes: 0, gone: false };
+    answer = (_, response) => (sent = endless(response));
+    await expect(searchRegister(circle)).rejects.toMatchObject({
+      status: 502,
+      kind: 'directory-rubbish',
+      detail: expect.stringContaining('larger than any honest one'),
+    });
+    expect(await gone(sent)).toBe(true);
+    // a million bytes are read; what lies in the buffers of the two ends is all that was sent beyond
+    expect(sent.bytes).toBeLessThan(12_000_000);
+  });
+
+  test('ends when whoever asked has gone', async () => {
+    let sent: { bytes: number; gone: boolean } | undefined;
+    answer = (_, response) => {
+      sent = { bytes: 0, gone: false };
+      response.write('{"places": [');
+      response.on('close', () => (sent!.gone = true));
+    };
+    const asker = new AbortController();
+    const asking = findPlaces('kett', asker.signal);
+    while (!sent) await new Promise((resolve) => setTimeout(resolve, 5));
+    asker.abort();
+    await expect(asking).rejects.toMatchObject({ status: 504 });
+    expect(await gone(sent)).toBe(true);
+  });
+});
+
+test('patience is for the whole search, however quickly each page is there', async () => {
+  let asked = 0;
+  answer = (path, response) => {
+    asked++;
+    const page = Number(new URL(path, 'http://x').searchParams.get('page'));
+    setTimeout(() => response.end(JSON.stringify({ page, pages: 20, total: 20, entries: [row(page)] })), 60);
+  };
+  // the tests give a directory 500 ms; 20 pages of 60 ms take more than twice that
+  await expect(searchRegister(circle)).rejects.toMatchObject({ status: 504, kind: 'directory-slow' });
+  expect(asked).toBeLessThan(12);
 });

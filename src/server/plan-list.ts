@@ -3,7 +3,7 @@ import { check, countFindings, type FindingCount } from '../core/check';
 import { modelById } from '../core/models';
 import { jobs, plans, type Database } from '../db';
 import { reading } from './database';
-import { faultOf, lastReadable, readPlan, type Row } from './plan-rows';
+import { asPlan, lastReadable, type Row } from './plan-rows';
 
 /** What the list says of a plan that is worked out of its document. */
 interface Summary {
@@ -44,9 +44,9 @@ const NO_SUMMARY: Summary = {
 };
 
 async function summarise(database: Database, row: Row): Promise<Summary> {
-  const fault = faultOf(row.document);
-  if (fault !== null) return { ...NO_SUMMARY, trouble: fault, readable: await lastReadable(database, row) };
-  const plan = readPlan(row);
+  const read = asPlan(row.document);
+  if (!read.ok) return { ...NO_SUMMARY, trouble: read.reason, readable: await lastReadable(database, row) };
+  const plan = read.value;
   const model = modelById(plan.modelId);
   return {
     slots: model?.slots.count ?? 0,

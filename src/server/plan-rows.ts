@@ -1,5 +1,6 @@
 import { and, desc, eq, gte, lte } from 'drizzle-orm';
 import { applyEdit, editSchema, orderedChannels, planSchema, type Plan } from '../core/plan';
+import { fail, ok, type Result } from '../core/result';
 import { plans, revisions, type Database } from '../db';
 import { reading } from './database';
 import { notFound, Problem } from './problem';
@@ -38,15 +39,15 @@ export async function wantRow(database: Database, id: string, lock: boolean): Pr
   return row;
 }
 
-/** What is wrong with a document, in a sentence; null where it is a plan. */
-export function faultOf(document: unknown): string | null {
+/** The plan that a document is, or what is wrong with it, in a sentence. */
+export function asPlan(document: unknown): Result<Plan> {
   const read = planSchema.safeParse(document);
   if (!read.success) {
     const [issue] = read.error.issues;
-    return `Its document is no plan: ${issue!.path.join('.') || 'all of it'} (${issue!.message}).`;
+    return fail(`Its document is no plan: ${issue!.path.join('.') || 'all of it'} (${issue!.message}).`);
   }
   const ordered = orderedChannels(read.data.channels);
-  return typeof ordered === 'string' ? `Its document is no plan: ${ordered}` : null;
+  return typeof ordered === 'string' ? fail(`Its document is no plan: ${ordered}`) : ok(read.data);
 }
 
 /** The newest revision before the row's own at which the plan can be read; null where the log leads to none. */
@@ -61,22 +62,21 @@ export async function lastReadable(database: Database, row: Row): Promise<number
       // Neither the document nor the edit has been checked: anything may come of it.
       return null;
     }
-    if (faultOf(document) === null) return revision - 1;
+    if (asPlan(document).ok) return revision - 1;
   }
   return null;
 }
 
 /** The plan that a row holds; the problem that says what is wrong with it and what can be had of it all the same. */
 export function readPlan(row: Row): Plan {
-  const fault = faultOf(row.document);
-  if (fault !== null)
-    throw new Problem(
-      409,
-      'plan-unreadable',
-      'This plan cannot be read',
-      `“${row.name}” cannot be opened. ${fault} Its document can be saved as it is, and its last readable revision opened as a new plan, on the Plans page.`,
-    );
-  return planSchema.parse(row.document);
+  const read = asPlan(row.document);
+  if (read.ok) return read.value;
+  throw new Problem(
+    409,
+    'plan-unreadable',
+    'This plan cannot be read',
+    `“${row.name}” cannot be opened. ${read.reason} Its document can be saved as it is, and its last readable revision opened as a new plan, on the Plans page.`,
+  );
 }
 
 /** The document as it is kept, readable or not: to be saved, looked at and mended by hand. */

@@ -8,7 +8,7 @@ import { plans } from '../db';
 import { reading, writing } from './database';
 import { laneOf, NOBODY, once, type Asker } from './once';
 import { planNames } from './plan-list';
-import { faultOf, labelOf, planAt, readPlan, salvaged, wantRow } from './plan-rows';
+import { asPlan, labelOf, planAt, readPlan, salvaged, wantRow } from './plan-rows';
 import { notFound, Problem } from './problem';
 import { inTurn } from './turns';
 
@@ -51,8 +51,8 @@ export async function createPlan(
 /** Keeps a plan that was just made, once; `request` is what was asked for, of which the plan was made. */
 async function keepNew(plan: Plan, asker: Asker, request: unknown): Promise<KeptPlan> {
   const { id } = plan;
-  const fault = faultOf(plan);
-  if (fault !== null) throw new Problem(422, 'no-plan', 'This makes no plan', `${fault} Nothing was made.`);
+  const read = asPlan(plan);
+  if (!read.ok) throw new Problem(422, 'no-plan', 'This makes no plan', `${read.reason} Nothing was made.`);
   const database = await writing();
   return inTurn(laneOf(asker, 'plans'), () =>
     database.transaction((transaction) =>
@@ -94,7 +94,7 @@ export async function duplicatePlan(id: string, revision?: number, asker = NOBOD
   const plan =
     revision === undefined || revision === row.revision
       ? readPlan(row)
-      : faultOf(row.document) === null
+      : asPlan(row.document).ok
         ? await planAt(database, row, revision)
         : await salvaged(database, row, revision);
   const base = plan.name.replace(/, copy( \d+)?$/, '');

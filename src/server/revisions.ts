@@ -40,7 +40,7 @@ interface Step {
 }
 
 /** Most that the document of a plan may have, bytes of JSON; a full radio of 3,600 channels takes 2 MB. */
-const LONGEST_PLAN = 8_000_000;
+const LONGEST_PLAN = 4_000_000;
 
 /** The JSON of a plan that may be kept, or the problem that says why it may not. */
 function keepable(before: Plan, after: Plan): string {

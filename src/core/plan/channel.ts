@@ -9,7 +9,7 @@ export const SLOT_LIMIT = 9999;
 /** Most channels that a plan holds. */
 export const CHANNEL_LIMIT = SLOT_LIMIT + 1;
 /** Most models for which one channel has a name fitted by hand. */
-export const FITTED_LIMIT = 64;
+export const FITTED_LIMIT = 32;
 
 export const frequencySchema = z
   .int('is not a whole number of Hz')

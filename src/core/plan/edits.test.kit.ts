@@ -112,7 +112,7 @@ const edgeFields: fc.Arbitrary<Partial<Channel>> = fc.record(
     fitted: fc.dictionary(
       edgeText(40).filter((key) => key !== '__proto__'),
       edgeText(32),
-      { maxKeys: 64, noNullPrototype: true },
+      { maxKeys: 32, noNullPrototype: true },
     ),
     rx: fc.constantFrom(8_300, 275_000_000_000, 118_008_333),
     tx: fc.constantFrom(null, 8_300, 275_000_000_000),
