@@ -1,8 +1,5 @@
 import { kept, makeBrowser, strike } from './page';
-import { makeWorld, type World } from './world';
-
-/** The plan that the demo brings. */
-export const PLAN = 'pl_ketterbyweekend';
+import { makeWorld, PLAN, type World } from './world';
 
 /** A channel as the API gives it; what the tests ask of it. */
 export interface Channel {

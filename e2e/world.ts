@@ -17,6 +17,9 @@ export function freePort(): Promise<number> {
   });
 }
 
+/** The plan that the demo brings. */
+export const PLAN = 'pl_ketterbyweekend';
+
 export const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Asks until the answer is there, or fails with what was waited for. */
@@ -47,6 +50,8 @@ export interface World {
   ) => Promise<{ status: number; body: T }>;
   /** Asks the bench with its key; with a body it orders something. */
   atBench: (path: string, body?: unknown) => Promise<unknown>;
+  /** The application's process, as long as it runs. */
+  pid: () => number | undefined;
   kill: (signal: NodeJS.Signals) => Promise<void>;
   start: () => Promise<void>;
   close: () => Promise<void>;
@@ -116,6 +121,7 @@ export async function makeWorld({
           ...(body !== undefined && { method: 'POST', body: JSON.stringify(body) }),
         })
       ).json(),
+    pid: () => app?.pid,
     kill: (signal) => stop(app, signal),
     start,
     close: async () => {

@@ -2,19 +2,24 @@
 // The application: Next.js behind the door. `node src/door/server.mjs PORT`; it listens on 127.0.0.1 only.
 import { createServer } from 'node:http';
 import next from 'next';
+import { laneOf, makeTurns } from './turns.mjs';
 import { ANSWER_HEADERS, cleanHeaders, methodsOfVeridon, refusalOf, refuse } from './door.mjs';
 
 const hostname = '127.0.0.1';
 const port = Number(process.argv[2] ?? process.env.VERIDON_PORT ?? 4320);
 process.env.NODE_ENV ??= 'production';
 
-const server = createServer((request, response) => {
-  const knock = { method: request.method ?? '', url: request.url ?? '', headers: request.headers };
-  const refusal = refusalOf(knock, methodsOfVeridon);
-  if (refusal) return refuse(response, refusal);
-  cleanHeaders(request.headers);
-  for (const [name, value] of Object.entries(ANSWER_HEADERS)) response.setHeader(name, value);
-  handle(request, response).catch((/** @type {unknown} */ error) => {
+/** Changes that are worked on at once; the others wait here, where they cost nothing yet. */
+const inTurn = makeTurns({ atOnce: 4, mostWaiting: 1000 });
+
+/**
+ * @param {import('node:http').IncomingMessage} request
+ * @param {import('node:http').ServerResponse} response
+ */
+async function serve(request, response) {
+  try {
+    await handle(request, response);
+  } catch (error) {
     console.error(error);
     if (response.headersSent) response.destroy();
     else
@@ -24,10 +29,38 @@ const server = createServer((request, response) => {
         title: 'Veridon made a mistake',
         detail: 'What you asked for was not done. Try again; if it happens again, restart Veridon.',
       });
-  });
+  }
+}
+
+const server = createServer((request, response) => {
+  const { method = '', url = '', headers } = request;
+  const refusal = refusalOf({ method, url, headers }, methodsOfVeridon);
+  if (refusal) return refuse(response, refusal);
+  cleanHeaders(headers);
+  for (const [name, value] of Object.entries(ANSWER_HEADERS)) response.setHeader(name, value);
+  if (method === 'GET' || method === 'HEAD') return void serve(request, response);
+  // Heard from now on, since it may come while the change still waits.
+  const closed = /** @type {Promise<void>} */ (new Promise((done) => response.once('close', () => done())));
+  let gone = false;
+  void closed.then(() => (gone = true));
+  const work = async () => {
+    // Whoever asked has gone while waiting: nothing has been done, and nothing will be.
+    if (gone) return;
+    void serve(request, response);
+    await closed;
+  };
+  const key = headers['idempotency-key'];
+  if (!inTurn(laneOf(typeof key === 'string' ? key : undefined, url), work))
+    refuse(response, {
+      status: 429,
+      kind: 'too-many',
+      title: 'Too many changes at once',
+      detail:
+        'A thousand changes of yours are waiting already. Nothing was changed by this one; send it again in a while.',
+    });
 });
-// A request that trickles in holds its connection no longer than this, ms.
-server.requestTimeout = 30_000;
+// A request that trickles in holds its connection no longer than this, ms; it is also how long one may wait for its turn.
+server.requestTimeout = 120_000;
 server.headersTimeout = 10_000;
 server.on('clientError', (_error, socket) => {
   if (socket.writable)

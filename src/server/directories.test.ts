@@ -79,11 +79,6 @@ test('a row that cannot be read costs only itself', async () => {
 test.each([
   ['another shape', (response: ServerResponse) => response.end('{"rows":[]}'), 'directory-rubbish'],
   ['no JSON', (response: ServerResponse) => response.end('nonsense'), 'directory-rubbish'],
-  [
-    'more than any honest answer',
-    (response: ServerResponse) => response.end('"' + 'x'.repeat(4_100_000) + '"'),
-    'directory-rubbish',
-  ],
   ['a refusal', (response: ServerResponse) => response.writeHead(503).end('{}'), 'directory-refused'],
   ['a broken connection', (response: ServerResponse) => response.destroy(), 'directory-cut-off'],
 ])('%s becomes a problem that says so', async (_, act, kind) => {
@@ -134,6 +129,16 @@ describe('an answer that has no end', () => {
     expect(await gone(sent)).toBe(true);
     // a million bytes are read; what lies in the buffers of the two ends is all that was sent beyond
     expect(sent.bytes).toBeLessThan(12_000_000);
+  });
+
+  test('is not read either where it is an honest page with a megabyte of something else behind it', async () => {
+    const page = { page: 1, pages: 1, total: 1, entries: [row(1)], places: [] };
+    answer = (_, response) => response.end(JSON.stringify({ ...page, more: 'x'.repeat(900_000) }));
+    expect((await searchRegister(circle)).candidates).toHaveLength(1);
+    answer = (_, response) => response.end(JSON.stringify({ ...page, more: 'x'.repeat(1_000_000) }));
+    await expect(searchRegister(circle)).rejects.toMatchObject({
+      detail: expect.stringContaining('larger than any honest one'),
+    });
   });
 
   test('ends when whoever asked has gone', async () => {

@@ -1,8 +1,6 @@
 import { and, desc, eq, isNull, notInArray, or } from 'drizzle-orm';
 import type { Job, JobRequest, JobResult } from '../core/bench';
 import { contentToWrite } from '../core/check';
-import { compareImages, encodeImage } from '../core/image';
-import type { LinkEvent } from '../core/link';
 import { modelById, type Model } from '../core/models';
 import type { Plan } from '../core/plan';
 import { jobs, openDatabase } from '../db';
@@ -11,18 +9,8 @@ import { instanceId, living } from './instance';
 import { NOBODY, once, type Asker } from './once';
 import { getPlan } from './plans';
 import { notFound, Problem } from './problem';
-import {
-  freePort,
-  getCopy,
-  newestSound,
-  portWith,
-  sealCopy,
-  seeRadio,
-  setRadioState,
-  takePort,
-  type Port,
-} from './radios';
-import { runLink, type LinkOutcome } from './transport';
+import { PassFailed, passFailed, read, restore, write } from './passes';
+import { freePort, getCopy, portWith, takePort, type Port } from './radios';
 
 interface Running {
   job: Job;
@@ -31,13 +19,6 @@ interface Running {
 
 const kept = globalThis as { veridonJobs?: Map<string, Running> };
 const running = (kept.veridonJobs ??= new Map());
-
-type PassEnd = Extract<LinkOutcome, { kind: 'failed' }>;
-class PassFailed extends Error {
-  constructor(readonly end: PassEnd) {
-    super(end.reason);
-  }
-}
 
 const busy = (serial: string) =>
   new Problem(409, 'port-busy', 'The radio is busy', `A job is already under way with ${serial}.`);
@@ -200,151 +181,6 @@ async function carryOut(
   job.secondsLeft = null;
   job.state = state;
   setTimeout(() => running.delete(job.id), 60_000).unref();
-}
-
-const grouped = (n: number) => n.toLocaleString('en');
-
-async function passFailed(job: Job, end: PassEnd, stopped: boolean): Promise<Job['state']> {
-  const state = stopped ? 'stopped' : 'failed';
-  job.result.radio = end.radio;
-  const reason = stopped ? 'Stopped.' : end.reason;
-  if (end.radio === 'untouched') {
-    const before = job.message.startsWith('Reading back')
-      ? 'It was written whole, but not read back.'
-      : 'The radio is as it was.';
-    job.message = `${reason} ${before}`;
-    return state;
-  }
-  if (end.radio === 'perhaps begun') {
-    job.message = `${reason} No part of the write was confirmed: ${job.serial} is as it was, or has lost its content. Plug it in again and it says which; if it is half written, restore its sealed copy or write once more.`;
-    return state;
-  }
-  await setRadioState(job.serial, 'half written');
-  job.message =
-    end.radio === 'half written'
-      ? `${reason} ${job.serial} is half written: ${grouped(job.result.bytesIn ?? 0)} bytes were in. It hears and sends nothing until it is written whole. Plug it in again, then restore its sealed copy or write once more.`
-      : `${reason} All bytes of ${job.serial} were sent, but it has not confirmed them. Read it, or restore its sealed copy.`;
-  return state;
-}
-
-/** One pass over the link, from `from` bytes of the job's progress on. */
-async function pass(
-  job: Job,
-  port: Port,
-  model: Model,
-  task: Parameters<typeof runLink>[2],
-  message: string,
-  signal: AbortSignal,
-) {
-  job.message = message;
-  const from = job.bytes;
-  const began = performance.now();
-  const hear = (event: LinkEvent) => {
-    if (event.kind !== 'progress') return;
-    job.bytes = from + event.bytes;
-    if (task.kind === 'write') job.result.bytesIn = event.bytes;
-    const rate = event.bytes / (performance.now() - began);
-    job.secondsLeft = Math.ceil((job.of - job.bytes) / rate / 1000);
-  };
-  const end = await runLink(port.tcp, model, task, hear, signal);
-  if (end.kind === 'failed') throw new PassFailed(end);
-  await seeRadio(end.ident, model);
-  return end;
-}
-
-async function read(job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
-  const end = await pass(job, port, model, { kind: 'read' }, `Reading ${job.serial}.`, signal);
-  if (end.ident.halfWritten) {
-    job.message = `${job.serial} was read, but it is half written: nothing of it was kept. Restore its sealed copy.`;
-    return;
-  }
-  job.result.copyId = await sealCopy(job.serial, model, end.image!, 'read');
-  job.message = `${job.serial} was read; its content is kept as a sealed copy.`;
-}
-
-async function writeAndReadBack(
-  job: Job,
-  port: Port,
-  model: Model,
-  image: Uint8Array,
-  signal: AbortSignal,
-): Promise<void> {
-  await pass(
-    job,
-    port,
-    model,
-    { kind: 'write', image, serial: job.serial },
-    `Writing ${job.serial}.`,
-    signal,
-  );
-  await setRadioState(job.serial, 'whole');
-  const back = await pass(job, port, model, { kind: 'read' }, `Reading back ${job.serial}.`, signal);
-  const comparison = compareImages(image, back.image!, model);
-  job.result.comparison = comparison;
-  // Judged before it is sealed: a copy that is not what was sent must never be the one that a radio is rebuilt from.
-  if (comparison.different.length > 0)
-    throw new Problem(
-      500,
-      'not-alike',
-      'Read back otherwise',
-      `${grouped(comparison.different.length)} bytes of ${job.serial} were read back otherwise than they were sent, the first at ${comparison.different[0]}. Restore its sealed copy.`,
-    );
-  await sealCopy(job.serial, model, back.image!, 'after write');
-}
-
-async function write(plan: Plan, job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
-  const content = contentToWrite(plan, model);
-  const before = await pass(
-    job,
-    port,
-    model,
-    { kind: 'read' },
-    `Reading ${job.serial} first: its own bytes must survive.`,
-    signal,
-  );
-  let base = before.image!;
-  if (before.ident.halfWritten) {
-    const copy = await newestSound(job.serial, model);
-    if (!copy)
-      throw new Problem(
-        422,
-        'no-copy',
-        'No sealed copy',
-        `${job.serial} is half written and there is no sealed copy of it to build on.`,
-      );
-    base = copy.image;
-  } else job.result.copyId = await sealCopy(job.serial, model, base, 'before write');
-  await writeAndReadBack(
-    job,
-    port,
-    model,
-    encodeImage({ channels: content.channels, settings: {} }, base, model),
-    signal,
-  );
-  job.result.channels = content.channels.length;
-  job.result.heldBack = content.heldBack.length;
-  job.message = `${job.serial} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.`;
-}
-
-async function restore(
-  copyId: string,
-  job: Job,
-  port: Port,
-  model: Model,
-  signal: AbortSignal,
-): Promise<void> {
-  const copy = await getCopy(copyId);
-  const before = await pass(
-    job,
-    port,
-    model,
-    { kind: 'read' },
-    `Reading ${job.serial} first: what it holds now is kept too.`,
-    signal,
-  );
-  if (!before.ident.halfWritten) await sealCopy(job.serial, model, before.image!, 'before write');
-  await writeAndReadBack(job, port, model, copy.image, signal);
-  job.message = `${job.serial} is as it was when the sealed copy was taken: all ${grouped(job.result.comparison!.compared)} bytes agree.`;
 }
 
 /** A job under way, or as its row keeps it. */

@@ -6,7 +6,7 @@ import { sql } from 'drizzle-orm';
 import { id, placing, renaming } from '../core/samples.test.kit';
 import type { Edit } from '../core/plan';
 import { openDatabase, plans, revisions } from '../db';
-import { changeKeySchema, laneOf } from './once';
+import { changeKeySchema } from './once';
 import { listPlans } from './plan-list';
 import { rawDocument } from './plan-rows';
 import { createPlan, duplicatePlan, getPlan } from './plans';
@@ -109,11 +109,6 @@ describe('a change that is sent again', () => {
     [`${'p'.repeat(41)}.1`, false],
     ['pa ge.1', false],
   ])('%j is a key: %s', (text, is) => expect(changeKeySchema.safeParse(text).success).toBe(is));
-
-  test('a client has a lane of its own; without a name it is what it is about', () => {
-    expect(laneOf({ key: 'page7f3a.12' }, 'pl_abcd')).toBe('page7f3a');
-    expect(laneOf({ key: null }, 'pl_abcd')).toBe('pl_abcd');
-  });
 });
 
 describe('a plan that cannot be read', () => {

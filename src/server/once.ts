@@ -25,9 +25,6 @@ export interface Asker {
 }
 export const NOBODY: Asker = { key: null };
 
-/** The lane in which a change waits its turn: the client's name, or what it is about. */
-export const laneOf = ({ key }: Asker, about: string): string => key?.split('.')[0] ?? about;
-
 /**
  * Does a change once. Its key is kept in the same transaction as what it did; sent again, the answer is made again of the
  * receipt. Two that come at the same moment wait for each other on the key's row.

@@ -6,11 +6,10 @@ import { makeId, newPlan, PLAN_NAME_LIMIT, type Plan, type PlanDetails } from '.
 import { cutText } from '../core/text';
 import { plans } from '../db';
 import { reading, writing } from './database';
-import { laneOf, NOBODY, once, type Asker } from './once';
+import { NOBODY, once, type Asker } from './once';
 import { planNames } from './plan-list';
 import { asPlan, labelOf, planAt, readPlan, salvaged, wantRow } from './plan-rows';
 import { notFound, Problem } from './problem';
-import { inTurn } from './turns';
 
 /** A plan as its row keeps it. */
 export interface KeptPlan {
@@ -54,25 +53,23 @@ async function keepNew(plan: Plan, asker: Asker, request: unknown): Promise<Kept
   const read = asPlan(plan);
   if (!read.ok) throw new Problem(422, 'no-plan', 'This makes no plan', `${read.reason} Nothing was made.`);
   const database = await writing();
-  return inTurn(laneOf(asker, 'plans'), () =>
-    database.transaction((transaction) =>
-      once<KeptPlan, { id: string }>(
-        transaction,
-        asker,
-        request,
-        async () => {
-          await transaction
-            .insert(plans)
-            .values({ id, name: plan.name, modelId: plan.modelId, document: plan, revision: 1 });
-          return { answer: { plan, revision: 1, undo: null, redo: null }, receipt: { id } };
-        },
-        async (receipt) => ({
-          plan: await planAt(transaction, await wantRow(transaction, receipt.id, false), 1),
-          revision: 1,
-          undo: null,
-          redo: null,
-        }),
-      ),
+  return database.transaction((transaction) =>
+    once<KeptPlan, { id: string }>(
+      transaction,
+      asker,
+      request,
+      async () => {
+        await transaction
+          .insert(plans)
+          .values({ id, name: plan.name, modelId: plan.modelId, document: plan, revision: 1 });
+        return { answer: { plan, revision: 1, undo: null, redo: null }, receipt: { id } };
+      },
+      async (receipt) => ({
+        plan: await planAt(transaction, await wantRow(transaction, receipt.id, false), 1),
+        revision: 1,
+        undo: null,
+        redo: null,
+      }),
     ),
   );
 }

@@ -11,11 +11,10 @@ import {
 } from '../core/plan';
 import { plans, revisions, type Database } from '../db';
 import { reading, writing } from './database';
-import { laneOf, NOBODY, once, type Asker } from './once';
+import { NOBODY, once, type Asker } from './once';
 import { labelOf, planAt, readPlan, wantRow, type Row } from './plan-rows';
 import { wantModel } from './plans';
 import { Problem } from './problem';
-import { inTurn } from './turns';
 
 /** What a change answers. `plan` is there where the edit was run on a newer revision than it was made on. */
 export interface ChangeAnswer {
@@ -88,12 +87,8 @@ async function append(database: Database, row: Row, step: Step): Promise<ChangeA
       updatedAt: new Date(),
     })
     .where(eq(plans.id, row.id));
-  return {
-    revision,
-    label: step.label,
-    undo: await labelOf(database, row.id, undoHead),
-    redo: await labelOf(database, row.id, redoHead),
-  };
+  const label = (head: number | null) => (head === revision ? step.label : labelOf(database, row.id, head));
+  return { revision, label: step.label, undo: await label(undoHead), redo: await label(redoHead) };
 }
 
 /** What the answer to a change is made of again: the revision that it made, and whether the plan went with it. */
@@ -125,28 +120,26 @@ async function answerAgain(
   };
 }
 
-/** Changes a plan in its turn, in one transaction, once. `run` gets the newest row, kept to this transaction. */
+/** Changes a plan in one transaction, once. `run` gets the newest row, kept to this transaction. */
 async function change(
   id: string,
   asker: Asker,
   request: unknown,
   run: (transaction: Database, row: Row) => Promise<ChangeAnswer>,
 ): Promise<ChangeAnswer> {
-  return inTurn(laneOf(asker, id), async () => {
-    const database = await writing();
-    return database.transaction((transaction) =>
-      once<ChangeAnswer, Receipt>(
-        transaction,
-        asker,
-        { id, request },
-        async () => {
-          const answer = await run(transaction, await wantRow(transaction, id, true));
-          return { answer, receipt: { revision: answer.revision, withPlan: answer.plan !== undefined } };
-        },
-        (receipt) => answerAgain(transaction, id, receipt),
-      ),
-    );
-  });
+  const database = await writing();
+  return database.transaction((transaction) =>
+    once<ChangeAnswer, Receipt>(
+      transaction,
+      asker,
+      { id, request },
+      async () => {
+        const answer = await run(transaction, await wantRow(transaction, id, true));
+        return { answer, receipt: { revision: answer.revision, withPlan: answer.plan !== undefined } };
+      },
+      (receipt) => answerAgain(transaction, id, receipt),
+    ),
+  );
 }
 
 /** The plan on which an edit was made, where that is not the newest any more. */
@@ -241,7 +234,7 @@ export async function goBack(
   revision: number,
   asker = NOBODY,
 ): Promise<ChangeAnswer> {
-  // Found before it is our turn: the log does not change behind us, and a long one keeps nobody waiting.
+  // Found before the transaction: the log does not change behind us, and a long one keeps nobody waiting.
   const database = await reading();
   const then = await wantRow(database, id, false);
   const wanted =

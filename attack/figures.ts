@@ -1,0 +1,86 @@
+import { readFileSync } from 'node:fs';
+
+/** What an attack counted, and what it found broken. */
+export interface Report {
+  attack: string;
+  figures: Record<string, number | string>;
+  /** Each in a sentence; nothing where all held. */
+  broken: string[];
+}
+
+/** No request may take longer, ms. */
+export const HANG_MS = 2000;
+
+export interface Answer {
+  status: number;
+  ms: number;
+  body: unknown;
+  type: string;
+}
+
+/** Asks and times the answer; gives up after ten seconds with status 0. */
+export async function ask(url: string, init: RequestInit = {}): Promise<Answer> {
+  const began = performance.now();
+  try {
+    const response = await fetch(url, { ...init, signal: init.signal ?? AbortSignal.timeout(10_000) });
+    const text = await response.text();
+    const type = response.headers.get('content-type') ?? '';
+    const body: unknown = type.includes('json') && text !== '' ? JSON.parse(text) : text;
+    return { status: response.status, ms: performance.now() - began, body, type };
+  } catch (error) {
+    return { status: 0, ms: performance.now() - began, body: String(error), type: '' };
+  }
+}
+
+export const post = (body: unknown, headers: Record<string, string> = {}): RequestInit => ({
+  method: 'POST',
+  headers: { 'Content-Type': 'application/json', ...headers },
+  ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+});
+
+/** Resident memory of a process, MB; 0 where it is gone. */
+export function memoryOf(pid: number | undefined): number {
+  try {
+    const status = readFileSync(`/proc/${pid}/status`, 'utf8');
+    return Number(/VmRSS:\s+(\d+) kB/.exec(status)?.[1] ?? 0) / 1000;
+  } catch {
+    return 0;
+  }
+}
+
+/** The value below which a share of all lies; 0 of none. */
+export function quantile(values: readonly number[], share: number): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
+}
+
+/** Counts answers and notes what no answer may be. */
+export class Watch {
+  readonly broken: string[] = [];
+  readonly statuses = new Map<number, number>();
+  readonly times: number[] = [];
+
+  take(what: string, { status, ms, body, type }: Answer, patienceMs = HANG_MS): void {
+    this.statuses.set(status, (this.statuses.get(status) ?? 0) + 1);
+    this.times.push(ms);
+    if (status === 0) this.note(`${what}: no answer (${String(body).slice(0, 100)})`);
+    if (status === 500) this.note(`${what}: 500 ${JSON.stringify(body).slice(0, 300)}`);
+    if (ms > patienceMs) this.note(`${what}: ${Math.round(ms)} ms`);
+    if (status >= 400 && what.includes(' /api') && !type.includes('application/problem+json'))
+      this.note(`${what}: ${status} is no problem document but ${type}`);
+  }
+
+  note(sentence: string): void {
+    if (this.broken.length < 20) this.broken.push(sentence);
+  }
+
+  figures(): Record<string, number | string> {
+    const all = [...this.statuses].sort(([a], [b]) => a - b).map(([status, n]) => `${status}: ${n}`);
+    return {
+      answers: this.times.length,
+      'by status': all.join(', '),
+      '95th, ms': Math.round(quantile(this.times, 0.95)),
+      'longest, ms': Math.round(quantile(this.times, 1)),
+    };
+  }
+}

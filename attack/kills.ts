@@ -1,0 +1,86 @@
+import { seeded } from '../src/sim/random';
+import { PLAN, type World } from '../e2e/world';
+import type { Plan } from '../src/core/plan';
+import { logFaults } from './crowd';
+import { ask, post, quantile, Watch, type Report } from './figures';
+
+/** The process is killed while clients change a plan, and started again: what was answered is there. */
+export async function kill(
+  world: World,
+  { kills, seed, until }: { kills: number; seed: number; until: number },
+): Promise<Report> {
+  const random = seeded(seed);
+  const watch = new Watch();
+  const answered: { planId: string; key: string; revision: number }[] = [];
+  const restarts: number[] = [];
+  let lost = 0;
+  let again = 0;
+  let n = 0;
+  await ask(`${world.url}/api/plans/${PLAN}/recover`, post(undefined));
+  for (let round = 0; round < kills && Date.now() < until; round++) {
+    const { plan, revision } = (await ask(`${world.url}/api/plans/${PLAN}`)).body as {
+      plan: Plan;
+      revision: number;
+    };
+    let dead = false;
+    /** Changes that were sent and not answered: after the restart they are sent again, and must be done once. */
+    const open: { key: string; edit: object; base: number }[] = [];
+    const client = async (who: number) => {
+      for (let base = revision; !dead;) {
+        const key = `kill${who}.${n++}`;
+        const channel = plan.channels[Math.floor(random() * plan.channels.length)]!;
+        const edit = {
+          name: 'change',
+          changes: [{ id: channel.id, set: { note: `${key} ${'x'.repeat(random() * 300)}` } }],
+        };
+        const answer = await ask(
+          `${world.url}/api/plans/${PLAN}/edits`,
+          post({ base, edit }, { 'Idempotency-Key': key }),
+        );
+        if (answer.status === 200) {
+          base = (answer.body as { revision: number }).revision;
+          answered.push({ planId: PLAN, key, revision: base });
+        } else if (answer.status === 409) {
+          base = (answer.body as { revision: number }).revision;
+        } else if (answer.status === 0) {
+          open.push({ key, edit, base });
+          lost++;
+          return;
+        } else return watch.note(`An edit was answered with ${answer.status}`);
+      }
+    };
+    const clients = [1, 2, 3].map(client);
+    await new Promise((resolve) => setTimeout(resolve, 30 + random() * 400));
+    await world.kill('SIGKILL');
+    dead = true;
+    await Promise.all(clients);
+    const began = performance.now();
+    await world.start();
+    restarts.push(performance.now() - began);
+    for (const { key, edit, base } of open) {
+      const request = post({ base, edit }, { 'Idempotency-Key': key });
+      const path = `${world.url}/api/plans/${PLAN}/edits`;
+      const [first, second] = [await ask(path, request), await ask(path, request)];
+      if (
+        first.status !== second.status ||
+        (first.status === 200 && JSON.stringify(first.body) !== JSON.stringify(second.body))
+      )
+        watch.note(
+          `${key}, sent again after the kill, was answered with ${first.status} and ${second.status}`,
+        );
+      if (first.status === 200) again++;
+    }
+  }
+  for (const fault of await logFaults(world, PLAN, answered)) watch.note(fault);
+  return {
+    attack: 'kills',
+    figures: {
+      kills: restarts.length,
+      'edits answered': answered.length,
+      'answers lost': lost,
+      'done once when sent again': again,
+      'restart, median and longest, ms': `${Math.round(quantile(restarts, 0.5))}, ${Math.round(quantile(restarts, 1))}`,
+    },
+    broken: watch.broken,
+  };
+}
