@@ -78,4 +78,8 @@ server.on('error', (/** @type {NodeJS.ErrnoException} */ error) => {
 const app = next({ dev: false, hostname, port, httpServer: server });
 const handle = app.getRequestHandler();
 await app.prepare();
-server.listen(port, hostname, () => console.log(`Veridon ready at http://${hostname}:${port}`));
+// A script that opens a thousand connections at once must not make others wait for theirs: what does not fit into the row of
+// those that have not been taken yet tries again after seconds.
+server.listen({ port, host: hostname, backlog: 4096 }, () =>
+  console.log(`Veridon ready at http://${hostname}:${port}`),
+);
