@@ -118,7 +118,9 @@ export async function lieToSearches(
     ]);
     const some = Array.from({ length: 3 }, async (_, who) => {
       const left = who === 2;
-      const signal = left ? AbortSignal.timeout(50 + random() * 200) : AbortSignal.timeout(10_000);
+      const signal = left
+        ? AbortSignal.timeout(50 + Math.floor(random() * 200))
+        : AbortSignal.timeout(10_000);
       const answer = await ask(world.url + path, { signal });
       if (!left) watch.take(`GET ${path} (${how})`, answer, 3000);
       if (!left && how === 'honest' && answer.status !== 200)

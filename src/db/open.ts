@@ -1,5 +1,7 @@
+import { execFile } from 'node:child_process';
 import { existsSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { checkPlace, checkRoom, dataPlace, lockPlace, unlockPlace } from './place';
 import * as schema from './schema';
@@ -16,6 +18,7 @@ export interface Opened {
 }
 
 const MIGRATIONS = join(process.cwd(), 'src', 'db', 'migrations');
+const MAKER = join(process.cwd(), 'src', 'db', 'make-database.mjs');
 
 async function openServer(url: string): Promise<Opened> {
   const [{ Pool }, { drizzle }, { migrate }] = await Promise.all([
@@ -41,14 +44,10 @@ async function openServer(url: string): Promise<Opened> {
  * made anew the next time, never half a database.
  */
 export async function makePglite(place: string): Promise<void> {
-  const [{ PGlite }, { syncPath, syncTree }] = await Promise.all([
-    import('@electric-sql/pglite'),
-    import('./synced-fs'),
-  ]);
+  const { syncPath, syncTree } = await import('./synced-fs');
   const making = join(place, 'db.making');
   rmSync(making, { recursive: true, force: true });
-  const client = await PGlite.create(making);
-  await client.close();
+  await promisify(execFile)(process.execPath, [MAKER, making], { env: { ...process.env, NODE_OPTIONS: '' } });
   syncTree(making);
   renameSync(making, join(place, 'db'));
   syncPath(place);

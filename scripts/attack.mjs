@@ -1,0 +1,10 @@
+// npm run attack [-- --minutes 30 --seed 1]: everything that is done to Veridon to spoil what it keeps, for so long.
+import { spawnSync } from 'node:child_process';
+import { build, installPackages } from './prepare.mjs';
+
+installPackages();
+build();
+const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'attack/main.mts', ...process.argv.slice(2)], {
+  stdio: 'inherit',
+});
+process.exit(status ?? 1);
