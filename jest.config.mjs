@@ -10,6 +10,10 @@ const shared = {
 export default async () => ({
   projects: [
     await withNext({ ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts'] })(),
-    await withNext({ ...shared, displayName: 'journeys', testMatch: ['<rootDir>/e2e/**/*.test.ts'] })(),
+    await withNext({
+      ...shared,
+      displayName: 'journeys',
+      testMatch: ['<rootDir>/e2e/**/*.test.ts', '<rootDir>/attack/**/*.test.ts'],
+    })(),
   ],
 });

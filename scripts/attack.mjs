@@ -4,7 +4,11 @@ import { build, installPackages } from './prepare.mjs';
 
 installPackages();
 build();
-const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'attack/main.mts', ...process.argv.slice(2)], {
-  stdio: 'inherit',
-});
+const { status } = spawnSync(
+  process.execPath,
+  ['--import', 'tsx', 'attack/main.mts', ...process.argv.slice(2)],
+  {
+    stdio: 'inherit',
+  },
+);
 process.exit(status ?? 1);

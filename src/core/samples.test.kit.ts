@@ -110,7 +110,7 @@ export const anyFrequency: fc.Arbitrary<number> = fc.oneof(
   fc.integer({ min: 830, max: 27_500_000_000 }).map((n) => n * 10),
 );
 
-const fieldsArbitrary = record({
+const anyFields = record({
   name: fc.string({ maxLength: 32 }).map((name) => name.trim()),
   rx: fc.oneof(
     fc.integer({ min: 10_880, max: 13_920 }).map((n) => n * 12_500),
@@ -125,12 +125,47 @@ const fieldsArbitrary = record({
   alwaysOn: fc.boolean(),
 });
 
-/** Plans of up to 40 channels, with much that a radio cannot hold. */
+const listedSquelch: fc.Arbitrary<Squelch | null> = fc.oneof(
+  fc.constant(null),
+  fc.constantFrom(...TONES).map((tone): Squelch => ({ kind: 'tone', tone })),
+  fc
+    .tuple(fc.constantFrom(...CODES), fc.boolean())
+    .map(([code, inverted]): Squelch => ({ kind: 'code', code, inverted })),
+);
+
+/** A channel as people have them: on a band of a handheld, on its steps, with the shift that is usual there. */
+const usualFields = record({
+  name: fc.constantFrom(
+    'Calling',
+    'Ullsmere Hill',
+    'Ketterby Quay',
+    'Norrast Ferries',
+    'Harbour',
+    'Førde “1”',
+    '',
+  ),
+  rx: fc.oneof(
+    fc.integer({ min: 11_552, max: 11_680 }).map((n) => n * 12_500),
+    fc.integer({ min: 34_400, max: 35_200 }).map((n) => n * 12_500),
+  ),
+  shift: fc.constantFrom(0, 0, -600_000, 1_600_000, null),
+  txFixed: fc.boolean(),
+  access: record({ kind: fc.constant('analogue' as const), send: listedSquelch, expect: listedSquelch }),
+  mode: fc.constantFrom('FM' as const, 'NFM' as const),
+  power: fc.constantFrom(500, 1000, 4000, 5000),
+  scan: fc.boolean(),
+  alwaysOn: fc.boolean(),
+});
+
+/** Plans of up to 40 channels: three in four as people have them, the others with much that a radio cannot hold. */
 export const anyPlan: fc.Arbitrary<Plan> = fc
-  .uniqueArray(fc.tuple(fc.integer({ min: 0, max: 160 }), fieldsArbitrary), {
-    maxLength: 40,
-    selector: ([slot]) => slot,
-  })
+  .uniqueArray(
+    fc.tuple(
+      fc.integer({ min: 0, max: 160 }),
+      fc.oneof({ weight: 3, arbitrary: usualFields }, { weight: 1, arbitrary: anyFields }),
+    ),
+    { maxLength: 40, selector: ([slot]) => slot },
+  )
   .map((rows) =>
     plan(
       rows

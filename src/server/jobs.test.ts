@@ -139,6 +139,60 @@ test('a read that is stopped leaves the radio as it was; a write that is stopped
   expect((await lookAtBench()).radios[0]).toMatchObject({ state: 'whole' });
 });
 
+test('with two radios plugged in, the one that was named is read and written, whichever port it is on', async () => {
+  const other = UNITS[1]!.serial;
+  await atBench(`radios/${UNITS[1]!.id}`, { plugged: true });
+  for (const serial of [other, SERIAL, other]) {
+    const job = await ended((await startJob({ kind: 'read', serial })).id);
+    expect(job).toMatchObject({ state: 'done', serial });
+    const copy = await getCopy(job.result.copyId!);
+    expect(copy.serial).toBe(serial);
+    // the serial stands in the unit's own bytes, at 0x08
+    expect(Buffer.from(copy.image.subarray(0x08, 0x10)).toString('ascii')).toBe(serial);
+  }
+  const planId = await threeChannels();
+  const { id } = await startJob({ kind: 'write', serial: other, planId, planRevision: 2 });
+  expect(await ended(id)).toMatchObject({ state: 'done' });
+  const [copy] = await listCopies(other);
+  const content = decodeImage((await getCopy(copy!.id)).image, ternP2);
+  expect(content.ok && content.value.channels.map(({ slot }) => slot)).toEqual([0, 1, 2]);
+});
+
+test('the image of one unit is restored to no other; a restore seals first what is there', async () => {
+  const [theirs] = await listCopies(UNITS[1]!.serial);
+  await expect(startJob({ kind: 'restore', serial: SERIAL, copyId: theirs!.id })).rejects.toMatchObject({
+    status: 422,
+    kind: 'other-unit',
+  });
+  const before = await listCopies(SERIAL);
+  const planId = await threeChannels();
+  await editPlan(planId, 2, renaming(1, 'Sealed'));
+  await ended((await startJob({ kind: 'write', serial: SERIAL, planId, planRevision: 3 })).id);
+  // somebody turns it on: its counters are others than in any copy
+  await atBench(`radios/${UNITS[0]!.id}`, { on: false });
+  await atBench(`radios/${UNITS[0]!.id}`, { on: true });
+  const first = before.at(-1)!;
+  const job = await ended((await startJob({ kind: 'restore', serial: SERIAL, copyId: first.id })).id);
+  expect(job).toMatchObject({ state: 'done', bytes: 3 * 8192, of: 3 * 8192 });
+  const sealed = await listCopies(SERIAL);
+  expect(sealed[1]).toMatchObject({ reason: 'before write' });
+  const held = decodeImage((await getCopy(sealed[1]!.id)).image, ternP2);
+  expect(held.ok && held.value.channels.map(({ name }) => name)).toContain('SEALED');
+  await atBench(`radios/${UNITS[1]!.id}`, { plugged: false });
+});
+
+test('a job that is asked for again with its key is the same job', async () => {
+  const asker = { key: 'test.read1' };
+  const [one, two] = await Promise.all([1, 2].map(() => startJob({ kind: 'read', serial: SERIAL }, asker)));
+  expect(two!.id).toBe(one!.id);
+  await ended(one!.id);
+  expect((await startJob({ kind: 'read', serial: SERIAL }, asker)).id).toBe(one!.id);
+  await expect(startJob({ kind: 'read', serial: UNITS[1]!.serial }, asker)).rejects.toMatchObject({
+    status: 422,
+    kind: 'key-used',
+  });
+});
+
 test('jobs that were under way when the application went down are closed, and say what is known', async () => {
   const { database } = await openDatabase();
   const lost = { serial: SERIAL, modelId: 'tern-p2', state: 'running' as const, message: 'Under way.' };

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyPlan, channel, id, plan } from '../samples.test.kit';
+import { anyPlan, channel, id, plan, tally } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
 import { applyEdit, type Channel, type ChannelFields, type Plan } from '../plan';
 import { check, contentToWrite, countFindings, mendTogether, RULES, SEVERITIES } from '.';
@@ -112,6 +112,7 @@ describe('what is written', () => {
   });
 
   test('whatever is left out of the fit has a stop that says why; mends are edits that hold', () => {
+    const reached = tally();
     fc.assert(
       fc.property(anyPlan, (p) => {
         const findings = check(p, ternP2);
@@ -123,10 +124,30 @@ describe('what is written', () => {
           findings.map((f) => SEVERITIES.indexOf(f.severity)).sort(),
         );
         for (const { mend } of findings) if (mend) expect(applyEdit(p, mend.edit).ok).toBe(true);
+        reached.count('written', written.channels.length > 0);
+        reached.count('stopped', stopped.size > 0);
       }),
       { numRuns: 200 },
     );
+    expect(reached.share('written')).toBeGreaterThan(0.6);
+    expect(reached.share('stopped')).toBeGreaterThan(0.6);
   });
+});
+
+test('two channels of one name are the same only where all that is on air is the same', () => {
+  const twin = (fields: Partial<ChannelFields>) =>
+    found(
+      plan([channel(1, 145_612_500, { name: 'Hill' }), channel(2, 145_612_500, { name: 'Hill', ...fields })]),
+      'duplicate-channel',
+    );
+  expect(twin({ power: 1000, note: 'x' })).toHaveLength(1);
+  expect(twin({ tx: null })).toEqual([]);
+  expect(twin({ tx: 145_012_500 })).toEqual([]);
+  expect(twin({ mode: 'NFM' })).toEqual([]);
+  expect(twin({ access: tone(885) })).toEqual([]);
+  // of three, two are too many
+  const three = plan([1, 2, 3].map((slot) => channel(slot, 145_500_000)));
+  expect(found(three, 'duplicate-channel').map((finding) => finding.id)).toEqual([id(2), id(3)]);
 });
 
 describe('mending together', () => {
@@ -143,6 +164,20 @@ describe('mending together', () => {
     if (!mended.ok) throw new Error(mended.reason);
     expect(mended.value.channels.map((c) => c.tx)).toEqual([null, null, null, 145_500_000]);
     expect(check(mended.value, ternP2).map(({ rule }) => rule)).not.toContain('out-of-range');
+  });
+  test('what another rule would mend alike in words is left as it is', () => {
+    // listen only is the mend of two rules here: out of the radio's range, and outside the licence
+    const p = plan([...weather, channel(8, 446_500_000), channel(9, 446_600_000)]);
+    const findings = check(p, ternP2);
+    const outside = findings.find(({ rule }) => rule === 'outside-licence')!;
+    const range = findings.find(({ rule }) => rule === 'out-of-range')!;
+    expect(outside.mend!.label).toBe(range.mend!.label);
+    const changed = (finding: typeof outside) => {
+      const together = mendTogether(findings, finding);
+      return together?.edit.name === 'change' ? together.edit.changes.map((change) => change.id) : [];
+    };
+    expect(changed(range)).toEqual([id(1), id(2), id(3)]);
+    expect(changed(outside)).toEqual([id(8), id(9)]);
   });
   test('of one alone, or where each would be mended otherwise, there is nothing to join', () => {
     const p = plan([

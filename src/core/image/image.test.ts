@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
-import { anyPlan, anyTernChannels, channel, plan } from '../samples.test.kit';
+import { anyPlan, anyTernChannels, channel, plan, tally } from '../samples.test.kit';
 import { contentToWrite } from '../check';
 import { fit } from '../fit';
 import { ternP2 } from '../models/tern-p2';
@@ -78,6 +78,7 @@ test('decode of encode is the content, whatever the image was', () => {
 });
 
 test('decode of encode is the fit, for any plan', () => {
+  const reached = tally();
   fc.assert(
     fc.property(anyPlan, (p) => {
       const channels = fit(p, ternP2).channels.map(({ id: _id, ...fitted }) => fitted);
@@ -85,9 +86,17 @@ test('decode of encode is the fit, for any plan', () => {
       expect(decoded.ok && decoded.value.channels).toEqual(channels);
       const written = contentToWrite(p, ternP2);
       expect(written.channels.length + written.heldBack.length).toBe(p.channels.length);
+      reached.count('written', written.channels.length > 0);
+      reached.count(
+        'received with a tone',
+        written.channels.some(({ expect: tone }) => tone !== null),
+      );
+      reached.count('held back', written.heldBack.length > 0);
     }),
     { numRuns: 300 },
   );
+  for (const what of ['written', 'received with a tone', 'held back'])
+    expect(reached.share(what)).toBeGreaterThan(0.6);
 });
 
 test('bits that are not ours are equal before and after', () => {

@@ -237,17 +237,26 @@ describe('writing', () => {
     expect(device.state.memory).toEqual(new Uint8Array(8192));
   });
   test('a block refused as damaged, and an answer that is lost, are sent again', () => {
-    const device = radio(new Uint8Array(8192), (f, n) =>
-      f.type === 'block' && n === 6
-        ? [frameBytes('no', f.sequence, Uint8Array.of(0))]
-        : f.type === 'block' && n === 12
-          ? []
-          : undefined,
-    );
+    const met = new Map<number, number>();
+    const device = radio(new Uint8Array(8192), (f) => {
+      if (f.type !== 'block') return undefined;
+      met.set(f.sequence, (met.get(f.sequence) ?? 0) + 1);
+      if (met.get(f.sequence)! > 1) return undefined;
+      if (f.sequence === 4) return [frameBytes('no', 4, Uint8Array.of(0))];
+      return f.sequence === 10 ? [] : undefined;
+    });
     const { last, events } = converse(task, device);
     expect(last).toMatchObject({ kind: 'finished' });
     expect(device.state.memory).toEqual(IMAGE);
-    expect(events.some((e) => e.kind === 'repeated')).toBe(true);
+    expect(events.filter((e) => e.kind === 'repeated')).toEqual([
+      { kind: 'repeated', block: 4 },
+      { kind: 'repeated', block: 10 },
+    ]);
+    // each of the others went over the line once
+    expect([...met].filter(([, times]) => times > 1)).toEqual([
+      [4, 2],
+      [10, 2],
+    ]);
   });
   test.each([
     ['a low battery', 'write', 1, 'untouched', /battery/],

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyPlan, id, plan, RANGE, run, three } from '../samples.test.kit';
+import { anyPlan, id, plan, RANGE, run, tally, three } from '../samples.test.kit';
 import {
   applyEdit,
   previewArrangement,
@@ -71,6 +71,45 @@ test('sorting keeps the slots; of one chosen channel, or none, all are sorted', 
     '2 Calling',
     '5 Weather',
   ]);
+});
+
+test('sorted by any key they stand in its order, in the same slots, equals as they stood', () => {
+  const value = {
+    name: (c: Plan['channels'][number]) => c.name,
+    receive: (c: Plan['channels'][number]) => c.rx,
+    transmit: (c: Plan['channels'][number]) => c.tx ?? Infinity,
+    mode: (c: Plan['channels'][number]) => c.mode,
+    power: (c: Plan['channels'][number]) => c.power,
+  };
+  const reached = tally();
+  fc.assert(
+    fc.property(anyPlan, fc.constantFrom(...SORT_KEYS), (p, key) => {
+      const moves = previewArrangement(p, new Set(), { how: 'sort', key }, { first: 0, count: 161 });
+      if (!moves.ok) throw new Error(moves.reason);
+      reached.count(key, moves.value.length > 0);
+      const sorted =
+        moves.value.length === 0 ? p : run(p, { name: 'arrange', how: 'sort', moves: moves.value });
+      expect(sorted.channels.map((c) => c.slot)).toEqual(p.channels.map((c) => c.slot));
+      const place = new Map(p.channels.map((c, at) => [c.id, at]));
+      for (const [at, next] of sorted.channels.entries()) {
+        const before = sorted.channels[at - 1];
+        if (!before) continue;
+        const [a, b] = [value[key](before), value[key](next)];
+        const order =
+          key === 'name'
+            ? String(a).localeCompare(String(b), 'en', { numeric: true })
+            : a < b
+              ? -1
+              : a > b
+                ? 1
+                : 0;
+        expect(order).toBeLessThanOrEqual(0);
+        if (order === 0) expect(place.get(before.id)!).toBeLessThan(place.get(next.id)!);
+      }
+    }),
+    { numRuns: 200 },
+  );
+  for (const key of SORT_KEYS) expect(reached.share(key)).toBeGreaterThan(0.5);
 });
 
 test('moved to a slot, those in the way go down no further than they must', () => {

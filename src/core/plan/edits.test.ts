@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyPlan, channel, id, placing, RANGE, run, tally, three } from '../samples.test.kit';
+import { anyPlan, channel, id, placing, plan, RANGE, run, tally, three } from '../samples.test.kit';
 import { anyEditOn, EDIT_NAMES, hostileEditOn } from './edits.test.kit';
 import {
   ABBREVIATIONS,
@@ -197,6 +197,22 @@ describe('placing', () => {
       { id: id(5), from: 5, to: 6 },
     ]);
     expect(preview.leftOver).toEqual([3]);
+  });
+  test.each(PLACEMENTS)('in a full radio nothing finds a slot but by overwriting (%s)', (placement) => {
+    const full = plan(Array.from({ length: 150 }, (_, slot) => channel(slot, 145_500_000)));
+    const preview = previewPlacing(full.channels, 2, placement, 0, RANGE);
+    const over = placement === 'overwrite';
+    expect(preview).toEqual({
+      assigned: over ? [0, 1].map((n) => ({ index: n, slot: n })) : [],
+      pushed: [],
+      overwritten: over ? [id(0), id(1)] : [],
+      leftOver: over ? [] : [0, 1],
+    });
+    const { channels, ...rest } = placing(201, 202) as Extract<Edit, { name: 'place' }>;
+    const result = applyEdit(full, { ...rest, channels, placement });
+    expect(result.ok ? slotsOf(result.value) : result.reason).toEqual(
+      over ? slotsOf(full) : '2 channels find no slot. Choose fewer, or another way to place them.',
+    );
   });
   test('overwriting names what goes', () =>
     expect(at('overwrite', 2, 1).overwritten).toEqual([id(1), id(2)]));

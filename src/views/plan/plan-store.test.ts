@@ -74,9 +74,11 @@ test('what the server refuses is taken back and said; the rest stays', async () 
   const store = open(server);
   store.apply(renaming(1, 'A'));
   store.apply(renaming(2, 'B'));
-  await settled(store);
+  expect(await settled(store)).toMatchObject({ trouble: 'Not so.', offline: false });
   expect(names(store.get().plan)).toEqual(['One', 'B']);
   expect(names(kept.plan)).toEqual(['One', 'B']);
+  store.dismiss();
+  expect(store.get().trouble).toBeNull();
 });
 
 test('without a server edits are kept, said to be waiting, and sent when it is back', async () => {

@@ -1,0 +1,79 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { makeWorld, type World } from '../e2e/world';
+import { pullCables } from './cable';
+import { crowd } from './crowd';
+import { hostileBench, lieToSearches } from './directory';
+import { kill } from './kills';
+import { cutPower, record, type Recording } from './power-cuts';
+import { makeUpRequests } from './requests';
+import type { Report } from './figures';
+
+/** A short run of every attack; `npm run attack` is the long one. */
+
+jest.setTimeout(300_000);
+
+const SEED = 20;
+const folder = mkdtempSync(join(tmpdir(), 'veridon-attack-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+describe('power cuts', () => {
+  let recording: Recording;
+  beforeAll(async () => {
+    process.env.VERIDON_RESERVE_MB = '1';
+    process.env.VERIDON_DATA_DIR = join(folder, 'cuts');
+    recording = await record(join(folder, 'cuts'), 80, SEED);
+  });
+
+  test('wherever the power is cut, every edit that was answered is there, and the log leads back', async () => {
+    const { cuts, answered, faults } = await cutPower(recording, { cuts: 8, seed: SEED });
+    expect(faults).toEqual([]);
+    expect(cuts).toBe(8);
+    expect(answered).toBeGreaterThan(80);
+  });
+
+  test('on a disk that only says that it has synced, this test finds what is lost', async () => {
+    const { faults } = await cutPower(recording, { cuts: 3, seed: SEED, lying: true });
+    expect(faults.length).toBeGreaterThanOrEqual(3);
+  });
+});
+
+describe('against the running application', () => {
+  let world: World;
+  let between: Awaited<ReturnType<typeof hostileBench>>;
+  beforeAll(async () => {
+    between = await hostileBench(() => world.bench);
+    world = await makeWorld({ env: { VERIDON_BENCH_URL: between.url }, speed: 100 });
+  });
+  afterAll(async () => {
+    await world?.close();
+    between?.close();
+  });
+  const until = () => Date.now() + 60_000;
+  const held = ({ broken, figures }: Report) => {
+    console.log(JSON.stringify(figures));
+    expect(broken).toEqual([]);
+    return figures;
+  };
+
+  test('made-up requests over every operation', async () => {
+    const figures = held(await makeUpRequests(world, { requests: 600, seed: SEED, until: until() }));
+    expect(figures.answers).toBeGreaterThanOrEqual(600);
+    expect(figures.accepted).toBeGreaterThan(100);
+  });
+  test('a crowd on the same plans', async () => {
+    const some = { clients: 6, greedy: 2, edits: 8, seed: SEED, until: until() };
+    expect(held(await crowd(world, some))['edits kept']).toBeGreaterThan(30);
+  });
+  test('a directory that lies', async () => {
+    held(await lieToSearches(world, between.behave, { searches: 16, seed: SEED, until: until() }));
+  });
+  test('cables', async () => {
+    held(await pullCables(world, { faults: 6, seed: SEED, until: until() }));
+  });
+  test('kills', async () => {
+    expect(held(await kill(world, { kills: 3, seed: SEED, until: until() })).kills).toBe(3);
+    expect(world.output()).not.toMatch(/^\s*\w*Error:/m);
+  });
+});
