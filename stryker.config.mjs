@@ -1,0 +1,18 @@
+/** Small faults in the code, to see which of them the tests notice; scripts/mutants.mjs says where. */
+export default {
+  testRunner: 'jest',
+  testRunnerNodeArgs: ['--experimental-vm-modules', '--no-warnings'],
+  coverageAnalysis: 'perTest',
+  jest: { configFile: 'jest.mutants.config.mjs', enableFindRelatedTests: true },
+  reporters: ['json'],
+  jsonReporter: { fileName: '.build/mutants.json' },
+  tempDirName: '.build/stryker',
+  cleanTempDir: 'always',
+  incremental: false,
+  concurrency: 2,
+  timeoutMS: 15_000,
+  logLevel: 'error',
+  ignorePatterns: ['.next', '.data', '.build', 'docs/screenshots', 'e2e', 'attack'],
+  // Texts for people are left out: what they say is read by people.
+  mutator: { excludedMutations: ['StringLiteral'] },
+};
