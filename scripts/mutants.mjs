@@ -135,8 +135,11 @@ function mutate(part, until) {
     rmSync('.build/mutants.json', { force: true });
     spawnSync('npx', ['stryker', 'run', '--mutate', windows.slice(from, from + perRun).join(',')], {
       stdio: ['ignore', 'ignore', 'inherit'],
-      timeout: Math.max(60_000, until - Date.now() + 120_000),
-      env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings' },
+      env: {
+        ...process.env,
+        VERIDON_MUTANTS: part,
+        NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+      },
     });
     let report;
     try {

@@ -66,8 +66,12 @@ function troubleOf({ trouble: what }: FetchFailed): Problem {
 
 /** Someone who asks a directory, until patience is over or whoever asked has gone. */
 function patience(gone?: AbortSignal): AbortSignal {
-  const over = AbortSignal.timeout(PATIENCE_MS);
-  return gone ? AbortSignal.any([over, gone]) : over;
+  // Not AbortSignal.any over AbortSignal.timeout: Node 20 may collect the two as garbage before the time is over, and then nobody
+  // is ever told.
+  const over = new AbortController();
+  setTimeout(() => over.abort(), PATIENCE_MS).unref();
+  gone?.addEventListener('abort', () => over.abort(), { once: true });
+  return over.signal;
 }
 
 async function ask(path: string, signal: AbortSignal): Promise<unknown> {

@@ -44,7 +44,10 @@ export function asPlan(document: unknown): Result<Plan> {
   const read = planSchema.safeParse(document);
   if (!read.success) {
     const [issue] = read.error.issues;
-    return fail(`Its document is no plan: ${issue!.path.join('.') || 'all of it'} (${issue!.message}).`);
+    const where = issue!.path.join('.');
+    return fail(
+      `Its document is no plan: ${where || 'all of it'} is not what a plan holds${where && ' there'}.`,
+    );
   }
   const ordered = orderedChannels(read.data.channels);
   return typeof ordered === 'string' ? fail(`Its document is no plan: ${ordered}`) : ok(read.data);
@@ -75,7 +78,7 @@ export function readPlan(row: Row): Plan {
     409,
     'plan-unreadable',
     'This plan cannot be read',
-    `“${row.name}” cannot be opened. ${read.reason} Its document can be saved as it is, and its last readable revision opened as a new plan, on the Plans page.`,
+    `“${row.name}” cannot be opened. ${read.reason} On the Plans page its document can be saved as it is, and its last readable revision, where it has one, opened as a new plan.`,
   );
 }
 

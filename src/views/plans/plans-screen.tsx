@@ -158,18 +158,19 @@ export function PlansScreen({
                   </span>
                 </Link>
               )}
-              <Button
-                kind="quiet"
-                size="icon"
-                disabled={plan.trouble !== null}
-                aria-label={`Duplicate ${plan.name}`}
-                title="Duplicate"
-                onClick={() =>
-                  carryOut(`There is a copy of “${plan.name}” now.`, `${plan.id}/duplicate`, 'POST')
-                }
-              >
-                <Copy size={15} aria-hidden />
-              </Button>
+              {plan.trouble === null && (
+                <Button
+                  kind="quiet"
+                  size="icon"
+                  aria-label={`Duplicate ${plan.name}`}
+                  title="Duplicate"
+                  onClick={() =>
+                    carryOut(`There is a copy of “${plan.name}” now.`, `${plan.id}/duplicate`, 'POST')
+                  }
+                >
+                  <Copy size={15} aria-hidden />
+                </Button>
+              )}
               <Button
                 kind="quiet"
                 size="icon"
