@@ -2,7 +2,7 @@ import { createServer, request as forward, type ServerResponse } from 'node:http
 import type { AddressInfo } from 'node:net';
 import { pick, seeded } from '../src/sim/random';
 import type { World } from '../e2e/world';
-import { ask, memoryOf, Watch, type Report } from './figures';
+import { ask, limits, memoryOf, Watch, type Report } from './figures';
 
 /** Ways of a directory to answer, none of them honest. */
 const ACTS: Record<string, (response: ServerResponse, ok: string) => void> = {
@@ -122,7 +122,7 @@ export async function lieToSearches(
         ? AbortSignal.timeout(50 + Math.floor(random() * 200))
         : AbortSignal.timeout(10_000);
       const answer = await ask(world.url + path, { signal });
-      if (!left) watch.take(`GET ${path} (${how})`, answer, 3000);
+      if (!left) watch.take(`GET ${path} (${how})`, answer, limits.hangMs + 1000);
       if (!left && how === 'honest' && answer.status !== 200)
         watch.note(`An honest answer gave ${answer.status}`);
       if (!left && how !== 'honest' && ![200, 502, 504].includes(answer.status))

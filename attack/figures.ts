@@ -8,8 +8,8 @@ export interface Report {
   broken: string[];
 }
 
-/** No request may take longer, ms. */
-export const HANG_MS = 2000;
+/** No request may take longer, ms. The short run in npm test, beside whatever else a machine does, allows more. */
+export const limits = { hangMs: 2000 };
 
 export interface Answer {
   status: number;
@@ -60,7 +60,7 @@ export class Watch {
   readonly statuses = new Map<number, number>();
   readonly times: number[] = [];
 
-  take(what: string, { status, ms, body, type }: Answer, patienceMs = HANG_MS): void {
+  take(what: string, { status, ms, body, type }: Answer, patienceMs = limits.hangMs): void {
     this.statuses.set(status, (this.statuses.get(status) ?? 0) + 1);
     this.times.push(ms);
     if (status === 0) this.note(`${what}: no answer (${String(body).slice(0, 100)})`);

@@ -70,7 +70,7 @@ test('every operation that the OpenAPI document names is there, and what it does
 
 test.each([
   ['GET', '/api/nothing', {}, 404],
-  ['POST', '/api/plans/', {}, 404],
+  ['POST', '/api/plans/pl_ketterbyweekend/nothing', {}, 404],
   ['GET', '/api/plans/%E0%A4%A', {}, 400],
   ['GET', '/%', {}, 400],
   ['PUT', '/', {}, 405],
