@@ -15,25 +15,33 @@ export async function fetchJson(
   url: URL,
   { most, signal, headers = {} }: { most: number; signal: AbortSignal; headers?: Record<string, string> },
 ): Promise<unknown> {
+  // Held against every step: a body that trickles in has been seen to go on after the signal alone was given to fetch.
+  const over = new Promise<never>((_, reject) => {
+    if (signal.aborted) reject(new FetchFailed('slow'));
+    signal.addEventListener('abort', () => reject(new FetchFailed('slow')), { once: true });
+  });
+  over.catch(() => {});
+  let reader: ReadableStreamDefaultReader<Uint8Array> | undefined;
   try {
-    const response = await fetch(url, { signal, headers, cache: 'no-store', redirect: 'error' });
-    if (!response.ok) {
-      await response.body?.cancel();
-      throw new FetchFailed({ status: response.status });
-    }
+    const response = await Promise.race([
+      fetch(url, { signal, headers, cache: 'no-store', redirect: 'error' }),
+      over,
+    ]);
+    reader = response.body?.getReader();
+    if (!response.ok) throw new FetchFailed({ status: response.status });
     const chunks: Uint8Array[] = [];
     let bytes = 0;
-    const reader = response.body!.getReader();
-    for (let part = await reader.read(); !part.done; part = await reader.read()) {
+    for (;;) {
+      const part = await Promise.race([reader!.read(), over]);
+      if (part.done) break;
       bytes += part.value.length;
-      if (bytes > most) {
-        await reader.cancel();
-        throw new FetchFailed('too large');
-      }
+      if (bytes > most) throw new FetchFailed('too large');
       chunks.push(part.value);
     }
     return JSON.parse(Buffer.concat(chunks).toString('utf8'));
   } catch (error) {
+    // What may still come of it is not read; nobody waits for the other end to hear of that.
+    void reader?.cancel().catch(() => {});
     if (error instanceof FetchFailed) throw error;
     if (error instanceof SyntaxError) throw new FetchFailed('not JSON');
     if (signal.aborted) throw new FetchFailed('slow');
