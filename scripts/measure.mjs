@@ -216,7 +216,7 @@ await browser.close();
 
 // Fit and check of a full plan, and write throughput, are measured in the core and over a real port.
 let failed = 0;
-for (const part of ['scripts/measure-core.ts', 'scripts/measure-durability.mts'])
+for (const part of ['scripts/measure-core.ts', 'scripts/measure-durability.ts'])
   failed += spawnSync(process.execPath, ['--import', 'tsx', part], { stdio: 'inherit' }).status === 0 ? 0 : 1;
 rmSync(folder, { recursive: true, force: true });
 process.exit(failed);
