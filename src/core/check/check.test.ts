@@ -134,6 +134,15 @@ describe('what is written', () => {
   });
 });
 
+test('a slot beyond the radio has a mend as long as a slot is free', () => {
+  const inside = Array.from({ length: 150 }, (_, slot) => channel(slot, 145_500_000));
+  const mends = (p: Plan) => found(p, 'slot-out-of-range').map(({ mend }) => mend?.label);
+  expect(mends(plan([...inside, channel(150, 145_500_000)]))).toEqual([undefined]);
+  expect(
+    mends(plan([...inside.slice(0, 149), channel(150, 145_500_000), channel(151, 145_500_000)])),
+  ).toEqual(['Move to slot 149', 'Move to slot 149']);
+});
+
 test('two channels of one name are the same only where all that is on air is the same', () => {
   const twin = (fields: Partial<ChannelFields>) =>
     found(

@@ -1,7 +1,7 @@
 import { channel, id, plan } from '../samples.test.kit';
 import { face, findModels, modelByIdent, onAir } from '../models';
 import { ternP2 } from '../models/tern-p2';
-import { fit, nearestPower } from '.';
+import { fit, holdsSquelch, nearestPower } from '.';
 
 const p = plan([
   channel(7, 430_887_500, {
@@ -30,6 +30,20 @@ test('the fit lists what it shortens, changes and leaves out', () => {
     [id(8), 'name', 'Name abbreviated to HBR'],
     [id(8), 'transmit', 'Held as listen only'],
   ]);
+});
+
+test('a tone or code is held where the model has it, a turned one only where it turns codes', () => {
+  const code = (figures: number, inverted: boolean) => ({ kind: 'code' as const, code: figures, inverted });
+  const plain = { ...ternP2, codes: [23, 25], tones: [885], invertedCodes: false };
+  const turning = { ...plain, invertedCodes: true };
+  expect(holdsSquelch({ kind: 'tone', tone: 885 }, plain)).toBe(true);
+  expect(holdsSquelch({ kind: 'tone', tone: 948 }, plain)).toBe(false);
+  expect(holdsSquelch(code(23, false), plain)).toBe(true);
+  expect(holdsSquelch(code(23, true), plain)).toBe(false);
+  expect(holdsSquelch(code(23, true), turning)).toBe(true);
+  expect(holdsSquelch(code(26, false), plain)).toBe(false);
+  expect(holdsSquelch(code(26, false), turning)).toBe(false);
+  expect(holdsSquelch(code(26, true), turning)).toBe(false);
 });
 
 test('the nearest power; of two as near the lower', () => {

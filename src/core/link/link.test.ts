@@ -324,6 +324,7 @@ describe('the bytes of docs/stream-link.md', () => {
   test('a read asks who, then for everything, and ends with its thanks', () => {
     const asked = startLink(ternP2, { kind: 'read' });
     expect(sent(asked)).toEqual([frame('49000000')]);
+    expect(asked.events).toEqual([]);
     const reading = hears(asked, ident('00'));
     expect(reading.events).toEqual([{ kind: 'identified', ident: IDENT }]);
     expect(sent(reading)).toEqual([frame('52000000')]);

@@ -35,6 +35,12 @@ test('words that people type', () => {
     ok: false,
     reason: expect.stringContaining('33'),
   });
+  // characters are counted, not the halves of which a program makes some
+  expect(parseCell('name', '𝄞'.repeat(32), own, context)).toMatchObject({ ok: true });
+  expect(parseCell('name', '𝄞'.repeat(33), own, context)).toMatchObject({
+    ok: false,
+    reason: expect.stringContaining('has 33'),
+  });
   expect(parseCell('mode', 'fm', own, context)).toEqual({ ok: true, value: { mode: 'FM' } });
 });
 
@@ -62,6 +68,34 @@ describe('pasting', () => {
     expect(parseBlock([['145.6125'], ['rubbish']], rows, ['rx'], context)).toMatchObject({
       ok: false,
       reason: expect.stringContaining('Slot 2'),
+    }));
+  test('it is said how many cells are wrong; of many the first three', () => {
+    const five = [1, 2, 3, 4, 5].map((slot) => channel(slot, 145_500_000));
+    const pasted = (...cells: string[]) => {
+      const block = parseBlock(
+        cells.map((cell) => [cell]),
+        five,
+        ['scan'],
+        context,
+      );
+      return block.ok ? block.value.map(({ set }) => set.scan) : block.reason;
+    };
+    expect(pasted('yes', 'no', 'yes')).toEqual([true, false, true]);
+    expect(pasted('yes', 'so')).toBe(
+      'Nothing was pasted: one cell is not understood. Slot 2: “so” is neither yes nor no.',
+    );
+    expect(pasted('a', 'b', 'c', 'd', 'yes')).toBe(
+      'Nothing was pasted: 4 cells are not understood. Slot 1: “a” is neither yes nor no. ' +
+        'Slot 2: “b” is neither yes nor no. Slot 3: “c” is neither yes nor no.',
+    );
+  });
+  test('rows beyond the channels and cells that are not there set nothing', () =>
+    expect(parseBlock([['145.6125'], [], ['145.7']], rows, ['rx', 'tx'], context)).toEqual({
+      ok: true,
+      value: [
+        { id: id(1), set: { rx: 145_612_500 } },
+        { id: id(2), set: {} },
+      ],
     }));
 });
 

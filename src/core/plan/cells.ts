@@ -13,6 +13,7 @@ import {
   type Range,
   type Region,
 } from '../radio';
+import { lengthOf } from '../text';
 import { NAME_LIMIT, type Channel, type ChannelFields } from './channel';
 import type { ChannelSet } from './edits';
 
@@ -67,8 +68,8 @@ export function parseCell(
   switch (column) {
     case 'name': {
       const name = text.trim().replace(/\s+/g, ' ');
-      return name.length > NAME_LIMIT
-        ? fail(`A name has ${NAME_LIMIT} characters at most; this one has ${name.length}.`)
+      return lengthOf(name) > NAME_LIMIT
+        ? fail(`A name has ${NAME_LIMIT} characters at most; this one has ${lengthOf(name)}.`)
         : ok({ name });
     }
     case 'rx': {
