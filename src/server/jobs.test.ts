@@ -187,6 +187,9 @@ test('a job that is asked for again with its key is the same job', async () => {
   expect(two!.id).toBe(one!.id);
   await ended(one!.id);
   expect((await startJob({ kind: 'read', serial: SERIAL }, asker)).id).toBe(one!.id);
+  // also when the process knows it from its row alone, as after a restart
+  (globalThis as { veridonJobs?: Map<string, unknown> }).veridonJobs!.clear();
+  expect((await startJob({ kind: 'read', serial: SERIAL }, asker)).id).toBe(one!.id);
   await expect(startJob({ kind: 'read', serial: UNITS[1]!.serial }, asker)).rejects.toMatchObject({
     status: 422,
     kind: 'key-used',

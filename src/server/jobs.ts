@@ -38,21 +38,23 @@ export async function startJob(request: JobRequest, asker = NOBODY): Promise<Job
 /** The job that a key started before, or undefined. */
 async function begun(request: JobRequest, asker: Asker): Promise<Job | undefined> {
   const database = await reading();
-  return database
+  const id = await database
     .transaction((transaction) =>
-      once<Job | undefined, { id: string }>(
+      once<string | undefined, { id: string }>(
         transaction,
         asker,
         request,
         // Nothing is known of it: the key must not be kept before the job is.
         () => Promise.reject(new NotBegun()),
-        ({ id }) => getJob(id),
+        async (receipt) => receipt.id,
       ),
     )
     .catch((error: unknown) => {
       if (error instanceof NotBegun) return undefined;
       throw error;
     });
+  // Looked up outside: within, it would wait for the very transaction that waits for it.
+  return id === undefined ? undefined : getJob(id);
 }
 class NotBegun extends Error {}
 
