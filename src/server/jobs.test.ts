@@ -113,6 +113,9 @@ test('a read that is stopped leaves the radio as it was; a write that is stopped
     state: 'stopped',
     message: 'Stopped. The radio is as it was.',
   });
+  // Sent again, since the answer was lost: the same job, and no refusal.
+  expect(await stopJob(read.id)).toEqual(await getJob(read.id));
+  await expect(stopJob('job_nothing')).rejects.toMatchObject({ status: 404 });
 
   const before = await newestContent();
   const planId = await threeChannels();

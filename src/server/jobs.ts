@@ -220,9 +220,14 @@ export async function listJobs(limit = 20): Promise<Job[]> {
   return rows.map((row) => ({ ...(running.get(row.id)?.job ?? fromRow(row)) }));
 }
 
-/** Stops a job; what state that leaves the radio in is said when it has ended. */
+/**
+ * Stops a job; what state that leaves the radio in is said when it has ended. Asked for again, of one that was stopped, it
+ * answers the job as it stands.
+ */
 export async function stopJob(id: string): Promise<Job> {
   const live = running.get(id);
+  const known = live?.job ?? (await getJob(id));
+  if (known.state === 'stopped') return { ...known };
   if (!live || live.job.state !== 'running')
     throw new Problem(409, 'not-running', 'This job is not running', 'It has already ended.');
   live.stop.abort();

@@ -91,6 +91,7 @@ export async function rawDocument(id: string): Promise<string> {
 
 /** Bytes of the log that are held in memory at once when it is gone through. */
 const MOST_AT_ONCE = 4_000_000;
+
 /** The plan as it was at `revision`: what its row holds, with the inverses of what came later applied to it. */
 export async function planAt(database: Database, row: Row, revision: number): Promise<Plan> {
   let plan = readPlan(row);

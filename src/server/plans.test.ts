@@ -190,6 +190,16 @@ test('a removed plan is out of the list and takes no edit; brought back it has a
   await expect(setRemoved('pl_nothing', true)).rejects.toMatchObject({ status: 404 });
 });
 
+test('a removal that is sent again answers the same, and leaves a plan that was brought back meanwhile where it is', async () => {
+  const planId = await make();
+  const removal = { key: `window-a.${planId.replace(/[^a-z0-9]/gi, '')}`.slice(0, 40) };
+  expect(await setRemoved(planId, true, removal)).toEqual({ id: planId, name: 'Test' });
+  await setRemoved(planId, false);
+  expect(await setRemoved(planId, true, removal)).toEqual({ id: planId, name: 'Test' });
+  expect((await getPlan(planId)).plan.name).toBe('Test');
+  await expect(setRemoved(planId, false, removal)).rejects.toMatchObject({ status: 422, kind: 'key-used' });
+});
+
 test('a duplicate holds the same channels under a name of its own, and goes its own way', async () => {
   const planId = await make();
   await editPlan(planId, 1, placing(0));

@@ -103,17 +103,34 @@ export async function duplicatePlan(id: string, revision?: number, asker = NOBOD
   return keepNew({ ...plan, id: newId, name }, asker, { duplicate: id, revision });
 }
 
-/** Puts a plan away, or brings it back. Nothing of it is deleted; doing it again changes nothing. */
-export async function setRemoved(id: string, removed: boolean): Promise<{ id: string; name: string }> {
+/**
+ * Puts a plan away, or brings it back. Nothing of it is deleted. Sent again with the same key it does nothing, though
+ * somebody may have brought the plan back meanwhile.
+ */
+export async function setRemoved(
+  id: string,
+  removed: boolean,
+  asker = NOBODY,
+): Promise<{ id: string; name: string }> {
   const database = await writing();
-  const [row] = await database
-    .update(plans)
-    // Done again it changes nothing: what was removed first stays removed as long.
-    .set({ removedAt: removed ? sql`coalesce(${plans.removedAt}, now())` : null })
-    .where(eq(plans.id, id))
-    .returning({ id: plans.id, name: plans.name });
-  if (!row) throw notFound(`plan ${id}`);
-  return row;
+  return database.transaction((transaction) =>
+    once(
+      transaction,
+      asker,
+      { id, removed },
+      async () => {
+        const [row] = await transaction
+          .update(plans)
+          // A plan that is away already has been so since it was put away first.
+          .set({ removedAt: removed ? sql`coalesce(${plans.removedAt}, now())` : null })
+          .where(eq(plans.id, id))
+          .returning({ id: plans.id, name: plans.name });
+        if (!row) throw notFound(`plan ${id}`);
+        return { answer: row, receipt: row };
+      },
+      async (receipt) => receipt,
+    ),
+  );
 }
 
 export async function getPlan(id: string): Promise<KeptPlan> {

@@ -122,12 +122,12 @@ export const api = {
   removePlan: operation('DELETE', '/api/plans/{id}', 'Removes a plan; it can be brought back', {
     params: planParams,
     response: z.object({ id: z.string(), name: z.string() }),
-    problems: [404, 507],
+    problems: [404, 422, 507],
   }),
   recoverPlan: operation('POST', '/api/plans/{id}/recover', 'Brings a removed plan back, with its log', {
     params: planParams,
     response: z.object({ id: z.string(), name: z.string() }),
-    problems: [404, 507],
+    problems: [404, 422, 507],
   }),
   duplicatePlan: operation(
     'POST',
@@ -293,6 +293,6 @@ export const api = {
   stopJob: operation('DELETE', '/api/jobs/{id}', 'Stops a job', {
     params: jobParams,
     response: jobSchema,
-    problems: [409],
+    problems: [404, 409],
   }),
 };

@@ -30,8 +30,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
       asker,
     ),
   plan: ({ params }) => getPlan(params.id),
-  removePlan: ({ params }) => setRemoved(params.id, true),
-  recoverPlan: ({ params }) => setRemoved(params.id, false),
+  removePlan: ({ params, asker }) => setRemoved(params.id, true, asker),
+  recoverPlan: ({ params, asker }) => setRemoved(params.id, false, asker),
   duplicatePlan: ({ params, query, asker }) => duplicatePlan(params.id, query.revision, asker),
   document: async ({ params }): Promise<FileAnswer> => ({
     file: await rawDocument(params.id),
