@@ -104,7 +104,7 @@ test('rows are chosen with Ctrl and the mouse; L and S act on them all', async (
   );
 });
 
-test('a block is copied for a spreadsheet, and one from a spreadsheet is pasted; a bad cell pastes nothing', async () => {
+test('a block is copied for a spreadsheet, and one from a spreadsheet is pasted; an odd cell stays with its reason', async () => {
   const page = at.page();
   await page.click(await cell(page, 3, 'rx'));
   await keys('Shift+ArrowDown', 'Shift+ArrowRight');
@@ -118,8 +118,11 @@ test('a block is copied for a spreadsheet, and one from a spreadsheet is pasted;
   expect(copied).toBe('145.6125\t-0.6\r\n145.7375\t-0.6');
   await page.click(await cell(page, 3, 'rx'));
   await paste('145.700\t-\r\n145.7.7\t-');
-  await sees(page, 'footer', /Nothing was pasted: one cell is not understood\. Slot 4:/);
-  expect((await inSlot(3))!.rx).toBe(145_612_500);
+  await sees(page, 'footer', /One cell is not understood and marked; the rest is in/);
+  await kept(page);
+  await until('the understood row', async () => (await inSlot(3))!.rx === 145_700_000);
+  expect((await inSlot(4))!.rx).toBe(145_737_500);
+  expect(await page.$eval(await cell(page, 4, 'rx'), (element) => element.textContent)).toContain('145.7.7');
   await paste('145.700\t-\r\n145.725\t=');
   await kept(page);
   await until('the pasted rows', async () => (await inSlot(3))!.rx === 145_700_000);

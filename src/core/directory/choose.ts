@@ -6,7 +6,6 @@ import {
   LISTEN_ONLY_SERVICES,
   MODE_NAMES,
   occupied,
-  parseLocator,
   windName,
   ALLOCATIONS,
   type Point,
@@ -24,7 +23,7 @@ import {
   type ChannelFields,
   type Plan,
 } from '../plan';
-import { fail, ok, type Result } from '../result';
+import { ok, type Result } from '../result';
 import { cutText } from '../text';
 import type { Entry } from './entry';
 
@@ -149,20 +148,4 @@ export function candidates(
       };
     })
     .sort((a, b) => a.distance - b.distance || a.entry.output - b.entry.output);
-}
-
-/** Reads “52.06, -29.84” or a locator of four characters or more (“HO52bb”) as a point. */
-export function parsePoint(text: string): Result<Point> {
-  if (text.trim().length >= 4) {
-    const square = parseLocator(text);
-    if (square.ok) return square;
-  }
-  const match = /^\s*(-?\d{1,2}(?:\.\d+)?)\s*[,; ]\s*(-?\d{1,3}(?:\.\d+)?)\s*$/.exec(text);
-  const lat = Number(match?.[1]);
-  const lon = Number(match?.[2]);
-  if (!match || Math.abs(lat) > 90 || Math.abs(lon) > 180)
-    return fail(
-      `“${text.trim()}” is not a place. Name a town, or type degrees such as 52.06, -29.84 or a locator such as HO52bb.`,
-    );
-  return ok({ lat, lon });
 }

@@ -1,6 +1,6 @@
 import { channel, plan } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
-import { candidates, channelOf, parsePoint, readRow, whyNot, type Entry, type RegisterRow } from '.';
+import { candidates, channelOf, readRow, whyNot, type Entry, type RegisterRow } from '.';
 
 const row: RegisterRow = {
   ref: 'RR-1',
@@ -99,11 +99,4 @@ test('candidates come nearest first, with bearing, and know what the plan has', 
     ['RR-3', 105, 'N', { slot: 4, near: false }], // 0.94 degrees of 111.195 km
     ['RR-4', 118, 'S', { slot: 4, near: true }], // 1.06 degrees
   ]);
-});
-
-test('a place in degrees', () => {
-  expect(parsePoint('52.06, -29.84')).toEqual({ ok: true, value: { lat: 52.06, lon: -29.84 } });
-  expect(parsePoint('ho52')).toEqual({ ok: true, value: { lat: 52.5, lon: -29 } });
-  expect(parsePoint('Ketterby')).toMatchObject({ ok: false });
-  expect(parsePoint('95, 0')).toMatchObject({ ok: false });
 });

@@ -58,45 +58,64 @@ describe('pasting', () => {
         context,
       ),
     ).toEqual({
-      ok: true,
-      value: [
+      changes: [
         { id: id(1), set: { rx: 145_612_500, tx: 145_012_500, txFixed: false } },
         { id: id(2), set: { rx: 145_700_000, tx: 145_700_000, txFixed: false } },
       ],
+      odd: [],
+      notes: [],
     }));
-  test('one bad cell and nothing is pasted; the slot is named', () =>
-    expect(parseBlock([['145.6125'], ['rubbish']], rows, ['rx'], context)).toMatchObject({
-      ok: false,
-      reason: expect.stringContaining('Slot 2'),
-    }));
-  test('it is said how many cells are wrong; of many the first three', () => {
-    const five = [1, 2, 3, 4, 5].map((slot) => channel(slot, 145_500_000));
-    const pasted = (...cells: string[]) => {
-      const block = parseBlock(
-        cells.map((cell) => [cell]),
-        five,
-        ['scan'],
+  test('one odd cell keeps no other out; it comes back with its reason', () =>
+    expect(
+      parseBlock(
+        [
+          ['145.6125', 'rubbish'],
+          ['114', '205'],
+        ],
+        rows,
+        ['rx', 'access'],
         context,
-      );
-      return block.ok ? block.value.map(({ set }) => set.scan) : block.reason;
-    };
-    expect(pasted('yes', 'no', 'yes')).toEqual([true, false, true]);
-    expect(pasted('yes', 'so')).toBe(
-      'Nothing was pasted: one cell is not understood. Slot 2: “so” is neither yes nor no.',
-    );
-    expect(pasted('a', 'b', 'c', 'd', 'yes')).toBe(
-      'Nothing was pasted: 4 cells are not understood. Slot 1: “a” is neither yes nor no. ' +
-        'Slot 2: “b” is neither yes nor no. Slot 3: “c” is neither yes nor no.',
-    );
-  });
+      ),
+    ).toEqual({
+      changes: [{ id: id(1), set: { rx: 145_612_500 } }],
+      odd: [
+        { id: id(1), column: 'access', text: 'rubbish', reason: expect.stringContaining('not a tone') },
+        { id: id(2), column: 'rx', text: '114', reason: expect.stringContaining('no band') },
+        { id: id(2), column: 'access', text: '205', reason: expect.stringContaining('D205N') },
+      ],
+      notes: [],
+    }));
+  test('what is worth knowing of a cell is said with its slot', () =>
+    expect(parseBlock([['145700', '+']], rows, ['rx', 'tx'], context).notes).toEqual([
+      'Slot 1: 145700 is read as 145.700 MHz.',
+      'Slot 1: The usual shift here is -0.6, the other way.',
+    ]));
   test('rows beyond the channels and cells that are not there set nothing', () =>
     expect(parseBlock([['145.6125'], [], ['145.7']], rows, ['rx', 'tx'], context)).toEqual({
-      ok: true,
-      value: [
-        { id: id(1), set: { rx: 145_612_500 } },
-        { id: id(2), set: {} },
-      ],
+      changes: [{ id: id(1), set: { rx: 145_612_500 } }],
+      odd: [],
+      notes: [],
     }));
+  test('whatever is pasted, each cell is taken or comes back', () => {
+    const cell = fc.oneof(
+      fc.constantFrom('145.6125', '88.5', 'FM', '4 W', 'yes', '-', 'x', '114', '145,600 kHz'),
+      fc.string({ maxLength: 12 }),
+    );
+    let taken = 0;
+    fc.assert(
+      fc.property(fc.array(fc.tuple(cell, cell, cell), { minLength: 1, maxLength: 2 }), (block) => {
+        const columns = ['rx', 'access', 'mode'] as const;
+        const { changes, odd } = parseBlock(block, rows, columns, context);
+        const set = changes.flatMap((change) => Object.keys(change.set));
+        taken += set.length;
+        expect(set.length + odd.length).toBe(block.length * 3);
+        for (const { id: where, column, text } of odd)
+          expect(block[where === id(1) ? 0 : 1]![columns.indexOf(column as 'rx')]).toBe(text);
+      }),
+      { numRuns: 300 },
+    );
+    expect(taken).toBeGreaterThan(100);
+  });
 });
 
 test('filling down fills a shift as a shift, a frequency of its own as that', () => {

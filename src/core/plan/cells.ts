@@ -10,6 +10,7 @@ import {
   parseMode,
   parsePower,
   parseTransmit,
+  plain,
   type Range,
   type Region,
 } from '../radio';
@@ -89,44 +90,50 @@ export function parseCell(
       return mode ? ok({ mode }) : fail(`“${text.trim()}” is not a mode. Known are ${MODES.join(', ')}.`);
     }
     case 'power': {
-      const label = context.powers?.find((power) => power.label.toLowerCase() === text.trim().toLowerCase());
+      const label = context.powers?.find((power) => power.label.toLowerCase() === plain(text).toLowerCase());
       if (label) return ok({ power: label.milliwatts });
       const power = parsePower(text);
       return power.ok ? ok({ power: power.value }) : power;
     }
     case 'scan': {
-      const word = text.trim().toLowerCase();
+      const word = plain(text).toLowerCase();
       if (YES.includes(word)) return ok({ scan: true });
       return NO.includes(word) ? ok({ scan: false }) : fail(`“${text.trim()}” is neither yes nor no.`);
     }
   }
 }
 
-/** What a paste sets: one entry a row, or every cell that could not be understood. Rows are counted from the first pasted. */
+/** What a paste sets, an entry a channel that it changes, and the cells that were not understood, each with its reason. */
+export interface Pasted {
+  changes: { id: Channel['id']; set: ChannelSet }[];
+  odd: { id: Channel['id']; column: Column; text: string; reason: string }[];
+  /** What is worth knowing of cells that were understood. */
+  notes: string[];
+}
+
+/** Reads a block of cells. What one cell does not say never keeps the others out. */
 export function parseBlock(
   rows: readonly (readonly string[])[],
   channels: readonly Channel[],
   columns: readonly Exclude<Column, 'slot'>[],
   context: CellContext,
-): Result<{ id: Channel['id']; set: ChannelSet }[]> {
-  const wrong: string[] = [];
-  const changes = rows.slice(0, channels.length).map((cells, row) => {
+): Pasted {
+  const pasted: Pasted = { changes: [], odd: [], notes: [] };
+  rows.slice(0, channels.length).forEach((cells, row) => {
     const channel = channels[row]!;
     let set: ChannelSet = {};
     columns.forEach((column, index) => {
       const text = cells[index];
       if (text === undefined) return;
       const parsed = parseCell(column, text, { rx: set.rx ?? channel.rx }, context);
-      if (parsed.ok) set = { ...set, ...parsed.value };
-      else wrong.push(`Slot ${channel.slot}: ${parsed.reason}`);
+      if (parsed.ok) {
+        set = { ...set, ...parsed.value };
+        if (parsed.note !== undefined) pasted.notes.push(`Slot ${channel.slot}: ${parsed.note}`);
+      } else pasted.odd.push({ id: channel.id, column, text, reason: parsed.reason });
     });
-    return { id: channel.id, set };
+    if (Object.keys(set).length > 0) pasted.changes.push({ id: channel.id, set });
   });
-  if (wrong.length > 0)
-    return fail(
-      `Nothing was pasted: ${wrong.length === 1 ? 'one cell is' : `${wrong.length} cells are`} not understood. ${wrong.slice(0, 3).join(' ')}`,
-    );
-  return ok(changes);
+  return pasted;
 }
 
 /** Copies the first channel's cells in the columns to the others: fill down. A shift is filled as a shift. */

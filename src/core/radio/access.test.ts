@@ -13,43 +13,7 @@ import {
   TONES,
 } from '.';
 
-const tone = (tenths: number) => ({ kind: 'tone', tone: tenths });
-const code = (figures: number, inverted = false) => ({ kind: 'code', code: figures, inverted });
-
 describe('access notation', () => {
-  test.each([
-    ['', { kind: 'analogue', send: null, expect: null }],
-    ['open', { kind: 'analogue', send: null, expect: null }],
-    ['88.5', { kind: 'analogue', send: tone(885), expect: null }],
-    ['88,5 Hz', { kind: 'analogue', send: tone(885), expect: null }],
-    ['100', { kind: 'analogue', send: tone(1000), expect: null }],
-    ['88.5/88.5', { kind: 'analogue', send: tone(885), expect: tone(885) }],
-    ['94.8 / 103.5', { kind: 'analogue', send: tone(948), expect: tone(1035) }],
-    ['/88.5', { kind: 'analogue', send: null, expect: tone(885) }],
-    ['d023n', { kind: 'analogue', send: code(23), expect: null }],
-    ['D023I', { kind: 'analogue', send: code(23, true), expect: null }],
-    ['D023N/D047I', { kind: 'analogue', send: code(23), expect: code(47, true) }],
-    ['88.5/D754N', { kind: 'analogue', send: tone(885), expect: code(754) }],
-    ['CC3 TS2', { kind: 'dmr', colourCode: 3, timeSlot: 2 }],
-    ['cc0ts1', { kind: 'dmr', colourCode: 0, timeSlot: 1 }],
-    ['NAC 293', { kind: 'nac', nac: 0x293 }],
-  ])('%s is understood', (text, access) => expect(parseAccess(text)).toEqual({ ok: true, value: access }));
-
-  test.each([
-    ['D089N', /figure over 7/],
-    ['D023', /polarity/],
-    ['D000N', /does not exist/],
-    ['CC16 TS1', /0 to 15/],
-    ['CC3', /time slot/],
-    ['CC3 TS3', /1 and 2/],
-    ['NAC 1000', /over FFF/],
-    ['12', /between 60 and 260/],
-    ['88.5/88.5/88.5', /more than one slash/],
-    ['tone', /not a tone or code/],
-  ])('%s is refused with its reason', (text, reason) =>
-    expect(parseAccess(text)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) }),
-  );
-
   test('entry understands whatever display shows', () => {
     fc.assert(
       fc.property(anyAccess, (access) =>

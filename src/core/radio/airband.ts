@@ -17,6 +17,26 @@ export function inAirband(hz: number): boolean {
   return hz >= AIRBAND.from && hz <= AIRBAND.to;
 }
 
+/** The span in which channels have names of six figures, 118.000 to 136.990 (the same table): below it nothing is named. */
+export function inNamedAirband(hz: number): boolean {
+  return hz >= 118_000_000 && hz < AIRBAND.to;
+}
+
+/** True where `hz`, read as the figures of a name, is a name of either spacing. */
+export function isAirName(hz: number): boolean {
+  return hz % BLOCK_HZ === 0 || readsAsAirName(hz);
+}
+
+/** The names next below and next above figures that name nothing, as Hz. */
+export function airNeighbours(hz: number): [number, number] {
+  const step = 5_000;
+  let below = Math.floor(hz / step) * step;
+  let above = below + step;
+  while (!isAirName(below)) below -= step;
+  while (!isAirName(above)) above += step;
+  return [below, above];
+}
+
 /** True where `hz`, read as the figures of a name, is a name of the 8.33 kHz scheme. */
 export function readsAsAirName(hz: number): boolean {
   return OFFSETS.has(hz % BLOCK_HZ);

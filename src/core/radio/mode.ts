@@ -1,3 +1,4 @@
+import { plain } from './written';
 import type { Hertz, Range } from './frequency';
 
 /** Modes and the width in Hz that each occupies on air. */
@@ -43,10 +44,20 @@ export function occupied(hz: Hertz, mode: Mode): Range {
   return { from: hz - width / 2, to: hz + width / 2 };
 }
 
-const ENTRY: Record<string, Mode> = { 'NARROW FM': 'NFM', NARROW: 'NFM', 'FM-N': 'NFM', 'FM NARROW': 'NFM' };
+/** Ways to write a mode beside its own name, in capitals and without spaces, dashes and points. */
+const ENTRY: Record<string, Mode> = {
+  NARROWFM: 'NFM',
+  NARROW: 'NFM',
+  FMN: 'NFM',
+  FMNARROW: 'NFM',
+  NBFM: 'NFM',
+  LOWERSIDEBAND: 'LSB',
+  UPPERSIDEBAND: 'USB',
+  MORSE: 'CW',
+};
 
 /** Understands a mode as typed, in any case; undefined where it is none. */
 export function parseMode(text: string): Mode | undefined {
-  const plain = text.trim().toUpperCase();
-  return MODES.find((mode) => mode === plain) ?? ENTRY[plain];
+  const typed = plain(text).toUpperCase().replace(/[ .-]/g, '');
+  return MODES.find((mode) => mode === typed) ?? (Object.hasOwn(ENTRY, typed) ? ENTRY[typed] : undefined);
 }

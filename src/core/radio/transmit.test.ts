@@ -32,7 +32,7 @@ describe('transmit entry', () => {
     ['+', 446_006_250, /no usual shift/],
     ['-0.6x', 145_600_000, /not a shift/],
     ['y', 145_600_000, /not a transmit side/],
-    ['-200', 145_600_000, /no usable frequency/],
+    ['-200 MHz', 145_600_000, /no usable frequency/],
   ])('%s at %d Hz is refused', (text, rx, reason) =>
     expect(parseTransmit(text, at(rx))).toMatchObject({ ok: false, reason: expect.stringMatching(reason) }),
   );
@@ -47,7 +47,6 @@ describe('transmit entry', () => {
     fc.assert(
       fc.property(anyFrequency, fc.option(anyFrequency), fc.boolean(), (rx, tx, fixed) => {
         const transmit = { tx, txFixed: fixed && tx !== null && tx !== rx };
-        fc.pre(tx === null || transmit.txFixed || Math.abs(tx - rx) < 100_000_000);
         const text = formatTransmit(transmit, rx);
         expect(parseTransmit(text, at(rx))).toMatchObject({ ok: true, value: transmit });
       }),

@@ -2,13 +2,15 @@ import { fail, ok, type Result } from '../result';
 import {
   formatFrequency,
   isFrequency,
-  parseDecimal,
   parseFrequency,
+  severalReadings,
+  within,
   type Hertz,
   type Range,
 } from './frequency';
 import type { Region } from './region';
 import { formatShift, isUsualShift, usualShift } from './shift';
+import { counted, plain, readNumber, splitUnit, unitScale, type Reading } from './written';
 
 /** The transmit side as kept: an absolute frequency or null for listen only, and whether it was entered as one. */
 export interface Transmit {
@@ -24,32 +26,62 @@ export interface TransmitContext {
   bands?: readonly Range[];
 }
 
+const SAME = ['', '=', 'same', 'same as receive', 'simplex', 's', '0', '+0', '-0', 'no shift'];
+const LISTEN = [
+  'x',
+  'listen',
+  'listen only',
+  'listening only',
+  'rx only',
+  'rx-only',
+  'receive only',
+  'no tx',
+  'no transmit',
+  'monitor',
+];
+/** Words that say that something is off: taken for the transmitter, which is the safe one of their meanings. */
+const OFF = ['off', 'none', 'no', 'tx off'];
+
 /**
- * Understands the transmit side as typed: empty or `=` same as receive; `+` or `-` the usual shift here; `+7.6`,
- * `-600k` a shift; `438.4875` absolute; `x` listen only. `+` and `-` alone must agree with the usual direction where
- * there is one, and fail where there is no usual shift to take the size from.
+ * Understands the transmit side as typed: empty, `=`, `0` or `simplex` same as receive; `+` or `-` the usual shift here;
+ * `+7.6`, `-600k`, `0.6-` a shift; `438.4875` absolute; `x` or `RX only` listen only. Every dash is a minus. `+` and `-`
+ * alone fail where there is no usual shift to take the size from; against the usual direction they are taken, with a note.
+ * A shift of 100 or more without a unit is kilohertz (`-600`), unless a band of the radio holds it as a frequency: then it is
+ * refused with both readings. docs/entry.md has a table of cases.
  */
 export function parseTransmit(text: string, context: TransmitContext): Result<Transmit> {
   const shown = text.trim();
-  const plain = shown.toLowerCase().replace(/[\u2212\u2013]/g, '-');
-  if (plain === '' || plain === '=' || plain === 'same') return ok({ tx: context.rx, txFixed: false });
-  if (plain === 'x' || plain === 'listen only') return ok({ tx: null, txFixed: false });
-  if (plain === '+' || plain === '-') return usual(plain, context);
-  if (/^[+-]/.test(plain)) {
-    const size = parseShift(plain.slice(1).trim());
-    if (!size.ok) return size;
-    const tx = context.rx + (plain.startsWith('-') ? -size.value : size.value);
-    if (!isFrequency(tx)) return fail(`A shift of ${shown} leads to no usable frequency.`);
-    return ok({ tx, txFixed: false });
+  const typed = plain(text).toLowerCase();
+  if (SAME.includes(typed)) return ok({ tx: context.rx, txFixed: false });
+  if (LISTEN.includes(typed)) return ok({ tx: null, txFixed: false });
+  if (OFF.includes(typed))
+    return ok(
+      { tx: null, txFixed: false },
+      `“${shown}” is read as listen only. Write = to send where it receives.`,
+    );
+  if (/^-+$/.test(typed)) return usual('-', context);
+  if (typed === '+') return usual('+', context);
+  const signed = /^([+-])\s*([^+-]+)$/.exec(typed) ?? /^([^+-]+?)\s*([+-])$/.exec(typed);
+  if (signed) {
+    const [sign, size] = /[+-]/.test(signed[1]!) ? [signed[1]!, signed[2]!] : [signed[2]!, signed[1]!];
+    return shifted(sign as '+' | '-', size, shown, context);
   }
-  const absolute = parseFrequency(shown, context.bands);
+  const absolute = parseFrequency(text, context.bands);
   if (!absolute.ok) {
-    if (/\d/.test(shown)) return absolute;
+    if (/\d/.test(typed)) return absolute;
     return fail(
       `“${shown}” is not a transmit side. Type a frequency, a shift such as -0.6, = for same, or x for listen only.`,
     );
   }
   return ok({ tx: absolute.value, txFixed: absolute.value !== context.rx }, absolute.note);
+}
+
+function shifted(sign: '+' | '-', text: string, shown: string, context: TransmitContext): Result<Transmit> {
+  const size = parseShift(text, context.bands);
+  if (!size.ok) return size;
+  const tx = context.rx + (sign === '-' ? -size.value : size.value);
+  if (!isFrequency(tx)) return fail(`A shift of ${shown} leads to no usable frequency.`);
+  return ok({ tx, txFixed: false }, size.note);
 }
 
 function usual(sign: '+' | '-', { rx, region }: TransmitContext): Result<Transmit> {
@@ -65,14 +97,40 @@ function usual(sign: '+' | '-', { rx, region }: TransmitContext): Result<Transmi
   );
 }
 
-/** A shift's size: bare numbers are MHz. */
-function parseShift(text: string): Result<number> {
-  const match = /^([\d.,]+)\s*(mhz|khz|m|k|hz)?$/.exec(text);
-  if (!match) return fail(`“${text}” is not a shift. Type MHz, such as -0.6, or kHz, such as -600k.`);
-  const scale = match[2]?.startsWith('k') ? 3 : match[2] === 'hz' ? 0 : 6;
-  const size = parseDecimal(match[1]!, scale);
-  if (!size.ok) return fail(`“${text}” is not a shift. Type MHz, such as -0.6, or kHz, such as -600k.`);
-  return size;
+/** No shift in use is as large, MHz: larger figures without a unit are smaller units. */
+const LARGEST_SHIFT_MHZ = 100;
+
+/** A shift's size in Hz: bare numbers are MHz under 100, kHz under 100,000, Hz from there. */
+function parseShift(text: string, bands?: readonly Range[]): Result<number> {
+  const refused = fail(`“${text}” is not a shift. Type MHz, such as -0.6, or kHz, such as -600k.`);
+  const split = splitUnit(text);
+  const readings = split ? readNumber(split.number) : [];
+  if (!split || readings.length === 0) return refused;
+  if (split.unit !== '') {
+    const scale = unitScale(split.unit);
+    if (scale === undefined) return refused;
+    // Three figures behind a mark are decimals of MHz by custom; of kHz they may part thousands as well.
+    const sizes = (scale >= 6 ? readings.slice(0, 1) : readings).map((reading) => counted(reading, scale));
+    const whole = sizes.filter((size): size is number => size !== undefined);
+    if (whole.length > 1)
+      return severalReadings(
+        text,
+        whole.map((size) => `${formatFrequency(size)} MHz`),
+      );
+    return whole.length === 1 ? ok(whole[0]!) : refused;
+  }
+  const [reading] = readings as [Reading];
+  const figure = Number(reading.whole);
+  const scale = figure < LARGEST_SHIFT_MHZ ? 6 : figure < 100_000 ? 3 : 0;
+  const size = counted(reading, scale);
+  if (size === undefined) return refused;
+  if (scale === 6) return ok(size);
+  const frequency = counted(reading, 6);
+  if (frequency !== undefined && bands?.some((band) => within(frequency, band)))
+    return fail(
+      `“${text}” could be a shift of ${formatFrequency(size)} MHz or the frequency ${formatFrequency(frequency)} MHz. Write ${text}k for the shift; the frequency has no sign.`,
+    );
+  return ok(size, `Read as a shift of ${formatFrequency(size)} MHz.`);
 }
 
 /**
@@ -82,7 +140,10 @@ function parseShift(text: string): Result<number> {
 export function formatTransmit({ tx, txFixed }: Transmit, rx: Hertz): string {
   if (tx === null) return 'x';
   if (tx === rx) return '=';
-  return txFixed ? formatFrequency(tx) : formatShift(tx - rx);
+  if (txFixed) return formatFrequency(tx);
+  const shift = formatShift(tx - rx);
+  // Without its unit a shift as large would be read as kilohertz.
+  return Math.abs(tx - rx) < LARGEST_SHIFT_MHZ * 1_000_000 ? shift : `${shift} MHz`;
 }
 
 /**

@@ -2,8 +2,8 @@
 
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { parsePoint, type Candidate } from '@/core/directory';
-import { ALLOCATIONS, inUnit, toKm, type DistanceUnit, type Point } from '@/core/radio';
+import type { Candidate } from '@/core/directory';
+import { ALLOCATIONS, inUnit, parsePoint, toKm, type DistanceUnit, type Point } from '@/core/radio';
 import { ask } from '@/ui';
 import { distancePreference } from './distance-preference';
 

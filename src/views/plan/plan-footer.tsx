@@ -25,7 +25,7 @@ function Hint({ keys, text, wide = false }: { keys: string; text: string; wide?:
 export function PlanFooter({ hand, table, actions }: { hand: PlanInHand; table: Table; actions: Actions }) {
   const { slots, name } = hand.model;
   const used = hand.plan.channels.length;
-  const trouble = hand.trouble ?? actions.said;
+  const trouble = hand.trouble ?? (actions.said || table.remark);
   const letters = takesLetters(table.selection.active.column);
   return (
     <footer className="flex h-9 shrink-0 overflow-hidden max-lg:sticky max-lg:bottom-0 max-lg:bg-paper items-center gap-4 border-t border-line-strong px-4 text-[12.5px]">
@@ -41,6 +41,7 @@ export function PlanFooter({ hand, table, actions }: { hand: PlanInHand; table: 
               onClick={() => {
                 hand.store.dismiss();
                 actions.setSaid('');
+                table.setRemark('');
               }}
             >
               all right

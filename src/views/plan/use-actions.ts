@@ -13,7 +13,7 @@ import {
 } from '@/core/plan';
 import type { Result } from '@/core/result';
 import { at, blockColumns, blockRows } from './selection';
-import type { Table } from './use-table';
+import { draftKey, type Table } from './use-table';
 import type { PlanInHand } from './use-plan';
 
 /** What can be done to the chosen channels, each as one edit. `said` is the last thing worth telling, for a live region. */
@@ -103,19 +103,28 @@ export function useActions(hand: PlanInHand, table: Table) {
         ? chosenChannels.map(() => cells[0]!)
         : cells.map((row) => (wholeRows ? row.slice(1) : row));
       const targets = one ? chosenChannels : rows.slice(from, from + block.length);
-      const parsed = parseBlock(
-        block,
-        targets,
-        columns.slice(0, Math.max(...block.map((row) => row.length))),
-        context,
-      );
-      if (!parsed.ok) return setSaid(parsed.reason);
+      const pastedColumns = columns.slice(0, Math.max(...block.map((row) => row.length)));
+      const parsed = parseBlock(block, targets, pastedColumns, context);
       const beyond = block.length - targets.length;
+      const result = table.change(parsed.changes);
+      for (const { id } of targets)
+        for (const column of pastedColumns) table.setDraft(draftKey(id, column), null);
+      // What was not understood stays in its cell with its reason, as if it had been typed there.
+      for (const { id, column, text, reason } of parsed.odd)
+        table.setDraft(draftKey(id, column), { text, reason });
       say(
-        table.change(parsed.value),
-        beyond > 0
-          ? `${beyond} rows were not pasted: there is no channel below. Add channels first.`
-          : `Pasted ${parsed.value.length} rows.`,
+        result,
+        [
+          ...(parsed.odd.length > 0
+            ? [
+                `${parsed.odd.length === 1 ? 'One cell is' : `${parsed.odd.length} cells are`} not understood and marked; the rest is in.`,
+              ]
+            : [`Pasted ${parsed.changes.length} rows.`]),
+          ...(beyond > 0
+            ? [`${beyond} rows were not pasted: there is no channel below. Add channels first.`]
+            : []),
+          ...parsed.notes.slice(0, 2),
+        ].join(' '),
       );
     },
   };

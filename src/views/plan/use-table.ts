@@ -39,6 +39,8 @@ export function useTable(hand: PlanInHand) {
   const [editing, setEditing] = useState<Editing | null>(null);
   const [drafts, setDrafts] = useState<Drafts>(new Map());
   const [filter, setFilter] = useState('');
+  /** What is worth knowing of the last thing that was typed and understood. */
+  const [remark, setRemark] = useState('');
 
   const rows = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
@@ -98,6 +100,7 @@ export function useTable(hand: PlanInHand) {
     if (column !== 'rx') return fail('Type the receive frequency of the new channel first.');
     const parsed = parseCell('rx', text, { rx: 0 }, context);
     if (!parsed.ok) return parsed;
+    setRemark(parsed.note ?? '');
     const id = makeId('ch', crypto.getRandomValues(new Uint8Array(12)));
     return store.apply({
       name: 'place',
@@ -120,6 +123,7 @@ export function useTable(hand: PlanInHand) {
 
   /** Takes what was typed into a cell; `all` sets it on every chosen channel. */
   const commitText = (cell: Cell, text: string, all: boolean): Result<unknown> => {
+    setRemark('');
     const channel = rows[cell.row];
     if (!channel) return text.trim() === '' ? ok(null) : addChannel(cell.column, text);
     if (cell.column === 'slot') return moveTo(channel, text);
@@ -130,6 +134,7 @@ export function useTable(hand: PlanInHand) {
       const parsed = parseCell(cell.column, text, target, context);
       if (!parsed.ok) return parsed;
       changes.push({ id: target.id, set: parsed.value });
+      if (parsed.note !== undefined) setRemark(parsed.note);
     }
     return change(changes);
   };
@@ -179,6 +184,9 @@ export function useTable(hand: PlanInHand) {
     editing,
     setEditing,
     drafts,
+    setDraft,
+    remark,
+    setRemark,
     filter,
     setFilter,
     beginEdit,
