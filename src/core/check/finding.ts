@@ -24,6 +24,8 @@ export interface Finding {
   /** What happens on air, in one short sentence, without blame. */
   text: string;
   mend?: Mend;
+  /** The table that decided, where one did. */
+  source?: string;
 }
 
 /** What a rule sees. */

@@ -132,7 +132,7 @@ describe('rulers', () => {
   test('a band each, other services side by side together', () => {
     const found = rulers(
       [145_500_000, 145_012_500, 162_400_000, 156_800_000, 430_887_500, 438_487_500, 446_006_250],
-      'orrin',
+      { region: 'orrin' },
     );
     expect(found.map((r) => [r.name, r.count])).toEqual([
       ['2 m', 2],
@@ -149,7 +149,7 @@ describe('rulers', () => {
           { minLength: 1, maxLength: 30 },
         ),
         (frequencies) => {
-          const found = rulers(frequencies, 'itu2');
+          const found = rulers(frequencies, { region: 'itu2' });
           for (const hz of frequencies) expect(found.some((r) => r.from < hz && hz < r.to)).toBe(true);
           expect(found.reduce((sum, r) => sum + r.count, 0)).toBe(frequencies.length);
         },

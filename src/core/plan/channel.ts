@@ -48,6 +48,8 @@ export const channelFieldsSchema = z.object({
   scan: z.boolean(),
   /** Never falls silent: a broadcast, a beacon. */
   alwaysOn: z.boolean(),
+  /** Works a satellite: its two sides belong together, whatever lies between them. Optional: older plans have none. */
+  satellite: z.boolean().optional(),
   note: text(500),
   source: sourceSchema.nullable(),
 });

@@ -240,6 +240,7 @@ export const FIELD_NAMES: Record<keyof Channel, string> = {
   power: 'power',
   scan: 'scan',
   alwaysOn: 'always on',
+  satellite: 'working a satellite',
   note: 'note',
   source: 'source',
 };

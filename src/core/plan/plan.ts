@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { GRADES, REGIONS } from '../radio';
+import { ADDITION_IDS, GRADES, REGIONS } from '../radio';
 import { trimmedText, wantedText } from '../text';
 import { CHANNEL_LIMIT, channelSchema, SLOT_LIMIT, type Channel } from './channel';
 import { planIdSchema } from './ids';
@@ -14,6 +14,10 @@ export const ownerSchema = z.object({
   grade: z.enum(GRADES),
   /** Guard strictly: transmitting outside the licence is a stop, not a caution. */
   strict: z.boolean(),
+  /** What the country has beyond its region's common table. Optional, as is `marine`: older plans have neither. */
+  additions: z.array(z.enum(ADDITION_IDS)).max(ADDITION_IDS.length).optional(),
+  /** The plan is a ship's or a coast station's, under a marine certificate. */
+  marine: z.boolean().optional(),
 });
 
 export const detailsSchema = z.object({

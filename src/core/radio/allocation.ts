@@ -1,7 +1,10 @@
+import { additionsOf } from './addition';
 import type { Range } from './frequency';
 import type { Mode } from './mode';
 import type { Milliwatts } from './power';
+import { MARINE_SOURCE } from './marine';
 import type { Grade, Region } from './region';
+import { ORRIN_OFFICE, RADIO_REGULATIONS, type Source } from './source';
 
 export type Service =
   'amateur' | 'licence-free' | 'air' | 'marine' | 'weather' | 'public safety' | 'business' | 'broadcast';
@@ -79,8 +82,8 @@ const itu = (band: string, from: number, to: number, note?: string) =>
   amateur(band, from, to, ITU_POWER, ITU_POWER, note === undefined ? {} : { note });
 const LF = amateur('2200 m', 0.1357, 0.1378, 1, 1, { note: 'Secondary; 1 W EIRP (No. 5.67A).' });
 const MF = amateur('630 m', 0.472, 0.479, 1, 1, { note: 'Secondary; 1 W EIRP (No. 5.80A).' });
-const CHANNEL_60M = (watts: number) =>
-  amateur('60 m', 5.3515, 5.3665, watts, watts, { note: `Secondary; ${watts} W EIRP (No. 5.133B).` });
+/** 15 W; some countries of region 2 have 20 or 25 (No. 5.133B), which are additions. */
+const CHANNEL_60M = amateur('60 m', 5.3515, 5.3665, 15, 15, { note: 'Secondary; 15 W EIRP (No. 5.133B).' });
 
 /** 30 m to 10 m, alike in all three regions. */
 const SHORTWAVE = [
@@ -115,10 +118,10 @@ export const ALLOCATIONS: Record<Region, readonly Allocation[]> = {
     MF,
     itu('160 m', 1.81, 1.85),
     itu('80 m', 3.5, 3.8),
-    CHANNEL_60M(15),
+    CHANNEL_60M,
     itu('40 m', 7.0, 7.2),
     ...SHORTWAVE,
-    itu('6 m', 50.0, 52.0, 'Secondary but for 50.0 to 50.5 MHz in some countries.'),
+    itu('6 m', 50.0, 52.0, 'Secondary; primary in some countries (No. 5.166A).'),
     itu('2 m', 144.0, 146.0),
     itu('70 cm', 430.0, 440.0),
     itu('23 cm', 1240, 1300, 'Secondary.'),
@@ -131,13 +134,13 @@ export const ALLOCATIONS: Record<Region, readonly Allocation[]> = {
     MF,
     itu('160 m', 1.8, 2.0),
     itu('80 m', 3.5, 4.0),
-    CHANNEL_60M(25),
+    CHANNEL_60M,
     itu('40 m', 7.0, 7.3),
     ...SHORTWAVE,
     itu('6 m', 50.0, 54.0),
     itu('2 m', 144.0, 148.0),
     itu('1.25 m', 220.0, 225.0, '220 to 222 MHz secondary in some countries.'),
-    itu('70 cm', 430.0, 440.0, 'Secondary; 420 to 450 MHz in some countries (No. 5.270).'),
+    itu('70 cm', 430.0, 440.0, 'Secondary.'),
     itu('33 cm', 902, 928, 'Secondary.'),
     itu('23 cm', 1240, 1300, 'Secondary.'),
     itu('13 cm', 2300, 2450, 'Secondary.'),
@@ -150,12 +153,12 @@ export const ALLOCATIONS: Record<Region, readonly Allocation[]> = {
     MF,
     itu('160 m', 1.8, 2.0),
     itu('80 m', 3.5, 3.9),
-    CHANNEL_60M(15),
+    CHANNEL_60M,
     itu('40 m', 7.0, 7.2),
     ...SHORTWAVE,
     itu('6 m', 50.0, 54.0),
     itu('2 m', 144.0, 148.0),
-    itu('70 cm', 430.0, 440.0),
+    itu('70 cm', 430.0, 440.0, 'Secondary.'),
     itu('23 cm', 1240, 1300, 'Secondary.'),
     itu('13 cm', 2300, 2450, 'Secondary.'),
     itu('9 cm', 3300, 3500, 'Secondary.'),
@@ -163,3 +166,51 @@ export const ALLOCATIONS: Record<Region, readonly Allocation[]> = {
     ...MICROWAVE,
   ],
 };
+
+/** The table that decides in each region. */
+export const ALLOCATION_SOURCES: Record<Region, Source> = {
+  orrin: ORRIN_OFFICE,
+  itu1: RADIO_REGULATIONS,
+  itu2: RADIO_REGULATIONS,
+  itu3: RADIO_REGULATIONS,
+};
+
+/** Whose rules hold for somebody: the region's, what their country has beyond it, and whether they may speak as a ship. */
+export interface Rules {
+  region: Region;
+  additions?: readonly string[] | undefined;
+  marine?: boolean | undefined;
+}
+
+/** What a ship's certificate opens: the channels of Appendix 18, voice by FM, 25 W. */
+const SHIP: readonly Allocation[] = [
+  [156.0, 157.45],
+  [160.6, 162.05],
+].map(([from, to]) => ({
+  service: 'marine',
+  band: 'Marine',
+  from: mhz(from!),
+  to: mhz(to!),
+  power: { none: 25 * WATT, entry: 25 * WATT, full: 25 * WATT },
+  modes: ['FM'],
+  note: 'Ships and coast stations, 25 W.',
+}));
+
+/** All allocations that hold for somebody. */
+export function allocationsOf({ region, additions = [], marine = false }: Rules): readonly Allocation[] {
+  if (additions.length === 0 && !marine) return ALLOCATIONS[region];
+  return [
+    ...(marine ? SHIP : []),
+    ...ALLOCATIONS[region],
+    ...additionsOf(region).flatMap(({ id, allocations }) => (additions.includes(id) ? allocations : [])),
+  ];
+}
+
+/** The table that an allocation stands in. */
+export function sourceOf(allocation: Allocation | undefined, region: Region): Source {
+  if (allocation && SHIP.includes(allocation)) return MARINE_SOURCE;
+  return (
+    additionsOf(region).find(({ allocations }) => allocation && allocations.includes(allocation))?.source ??
+    ALLOCATION_SOURCES[region]
+  );
+}

@@ -12,7 +12,15 @@ describe('the licence guard', () => {
     expect(ask(145_992_000)).toMatchObject({ verdict: 'allowed' });
     expect(ask(145_992_500)).toMatchObject({ verdict: 'edge', reason: expect.stringContaining('146.000') });
     expect(ask(145_994_000, 'NFM')).toMatchObject({ verdict: 'allowed' });
-    expect(ask(144_405_000)).toMatchObject({ verdict: 'mode' });
+    // 144.397 to 144.413: the part for FM begins at 144.400
+    expect(ask(144_405_000)).toMatchObject({
+      verdict: 'edge',
+      reason: expect.stringContaining('below 144.400'),
+    });
+    expect(ask(144_300_000)).toMatchObject({ verdict: 'mode' });
+    // just past the end of the band: the edge is why, not that nobody is there
+    expect(ask(146_005_000)).toMatchObject({ verdict: 'edge', reason: expect.stringContaining('146.000') });
+    expect(ask(146_010_000)).toMatchObject({ verdict: 'outside' });
   });
   test('a sideband takes its own side only', () => {
     expect(ask(14_347_000, 'USB')).toMatchObject({ verdict: 'allowed' });
@@ -32,6 +40,56 @@ describe('the licence guard', () => {
   test('without a licence only the licence-free band is open, with half a watt', () => {
     expect(ask(446_006_250, 'NFM', 'none')).toMatchObject({ verdict: 'allowed', limit: 500 });
     expect(ask(145_500_000, 'FM', 'none')).toMatchObject({ verdict: 'grade' });
+  });
+});
+
+describe('what a country has beyond its region', () => {
+  const at = (
+    hz: number,
+    additions: string[],
+    region: Region = 'itu2',
+    mode: Mode = 'FM',
+    grade: Grade = 'full',
+  ) => mayTransmit({ hz, mode, grade, region, additions });
+  test('70 cm from 420 to 450 by No. 5.270, over its whole width', () => {
+    expect(at(444_000_000, []).verdict).toBe('outside');
+    expect(at(444_000_000, ['rr-5.270'])).toMatchObject({
+      verdict: 'allowed',
+      source: { title: expect.stringContaining('5.270') },
+    });
+    expect(at(440_000_000, ['rr-5.270']).verdict).toBe('allowed'); // over the seam of the two
+    expect(at(449_995_000, ['rr-5.270']).verdict).toBe('edge');
+    expect(at(444_000_000, ['rr-5.270'], 'itu3').verdict).toBe('allowed');
+    expect(at(444_000_000, ['rr-5.270'], 'itu1').verdict).toBe('outside'); // not one of region 1
+  });
+  test('60 m: 15 W in every region, 20 or 25 by No. 5.133B', () => {
+    const limit = (additions: string[], region: Region = 'itu2') => at(5_357_000, additions, region, 'USB');
+    for (const region of ['itu1', 'itu2', 'itu3'] as const)
+      expect(limit([], region)).toMatchObject({ limit: 15_000 });
+    expect(limit(['rr-5.133b-20'])).toMatchObject({ limit: 20_000 });
+    expect(limit(['rr-5.133b-25'])).toMatchObject({ limit: 25_000 });
+    expect(limit(['rr-5.133b-25'], 'itu1')).toMatchObject({ limit: 15_000 });
+  });
+  test('licence-free for everybody, by its own power and modes', () => {
+    expect(at(446_006_250, ['free-446'], 'itu1', 'NFM', 'none')).toMatchObject({
+      verdict: 'allowed',
+      limit: 500,
+    });
+    expect(at(446_006_250, ['free-446'], 'itu1', 'FM', 'none').verdict).not.toBe('allowed');
+    expect(at(462_562_500, ['free-462'], 'itu2', 'NFM', 'none')).toMatchObject({ limit: 2000 });
+    expect(at(467_562_500, ['free-462'], 'itu2', 'NFM', 'none')).toMatchObject({ limit: 500 });
+    expect(at(476_425_000, ['free-477'], 'itu3', 'NFM', 'none')).toMatchObject({ limit: 5000 });
+    expect(at(27_185_000, ['free-27-ecc'], 'itu1', 'USB', 'none')).toMatchObject({ limit: 12_000 });
+  });
+  test('a marine certificate opens the marine channels, and names its table', () => {
+    const ship = { grade: 'none', region: 'orrin', mode: 'FM' } as const;
+    expect(mayTransmit({ ...ship, hz: 156_400_000, marine: true })).toMatchObject({
+      verdict: 'allowed',
+      limit: 25_000,
+      source: { title: expect.stringContaining('Appendix 18') },
+    });
+    expect(mayTransmit({ ...ship, hz: 156_400_000 }).verdict).toBe('outside');
+    expect(mayTransmit({ ...ship, hz: 158_000_000, marine: true }).verdict).toBe('outside');
   });
 });
 

@@ -1,31 +1,35 @@
-import { ALLOCATIONS, type Allocation } from './allocation';
+import { allocationsOf, sourceOf, type Allocation, type Rules } from './allocation';
 import { formatFrequency, type Hertz, type Range } from './frequency';
 import { MODE_NAMES, occupied, type Mode } from './mode';
 import type { Milliwatts } from './power';
-import { GRADES, GRADE_NAMES, type Grade, type Region } from './region';
+import { GRADES, GRADE_NAMES, type Grade } from './region';
+import type { Source } from './source';
 
-/** What is asked: may the holder of `grade` in `region` send `mode` at `hz`? */
-export interface GuardQuestion {
+/** What is asked: may the holder of `grade`, where those rules hold, send `mode` at `hz`? */
+export interface GuardQuestion extends Rules {
   hz: Hertz;
   mode: Mode;
-  region: Region;
   grade: Grade;
 }
 
 /**
  * The licence guard's answer. `limit` is the highest power in mW over all that the transmission occupies. A refusal
- * says why in one sentence: the band, the edge that is crossed, the grade, or the mode.
+ * says why in one sentence: the edge that is crossed, the mode, the grade, or whose the frequency is. `source` is the table
+ * that decides.
  */
-export type GuardAnswer =
+export type GuardAnswer = { source: Source } & (
   | { verdict: 'allowed'; limit: Milliwatts; allocations: readonly Allocation[] }
-  | { verdict: 'outside' | 'edge' | 'grade' | 'mode'; reason: string };
+  | { verdict: 'outside' | 'edge' | 'grade' | 'mode'; reason: string }
+);
+
+type Permits = (allocation: Allocation) => Milliwatts | undefined;
 
 /**
  * Walks the occupied width from its lower edge upwards over allocations that `permits` accepts, always taking the
  * most generous. Undefined where a gap is left.
  */
-function cover(range: Range, region: Region, permits: (allocation: Allocation) => Milliwatts | undefined) {
-  const usable = ALLOCATIONS[region].filter(
+function cover(range: Range, allocations: readonly Allocation[], permits: Permits) {
+  const usable = allocations.filter(
     (a) => a.from <= range.to && a.to >= range.from && permits(a) !== undefined,
   );
   const taken: Allocation[] = [];
@@ -42,35 +46,65 @@ function cover(range: Range, region: Region, permits: (allocation: Allocation) =
 }
 
 /** Answers whether a transmission is inside the licence, holding its whole occupied width against the allocations. */
-export function mayTransmit({ hz, mode, region, grade }: GuardQuestion): GuardAnswer {
+export function mayTransmit(question: GuardQuestion): GuardAnswer {
+  const { hz, mode, region, grade } = question;
+  const allocations = allocationsOf(question);
   const range = occupied(hz, mode);
   const bearsMode = (a: Allocation) => a.modes === undefined || a.modes.includes(mode);
-  const allowed = cover(range, region, (a) => (bearsMode(a) ? a.power[grade] : undefined));
-  if (allowed) return { verdict: 'allowed', limit: allowed.limit, allocations: allowed.taken };
+  const permitted: Permits = (a) => (bearsMode(a) ? a.power[grade] : undefined);
+  const allowed = cover(range, allocations, permitted);
+  if (allowed) {
+    const [strictest] = [...allowed.taken].sort((a, b) => permitted(a)! - permitted(b)!);
+    return {
+      verdict: 'allowed',
+      limit: allowed.limit,
+      allocations: allowed.taken,
+      source: sourceOf(strictest, region),
+    };
+  }
+  const no = (
+    verdict: 'outside' | 'edge' | 'grade' | 'mode',
+    reason: string,
+    by?: Allocation,
+  ): GuardAnswer => ({
+    verdict,
+    reason,
+    source: sourceOf(by, region),
+  });
 
-  const anyMode = cover(range, region, (a) => a.power[grade]);
+  // Part of it is where it may be sent: the edge is why, whatever lies behind it.
+  const partly = allocations.find(
+    (a) => permitted(a) !== undefined && a.from < range.to && a.to > range.from,
+  );
+  if (partly) {
+    const below = range.from < partly.from;
+    const edge = formatFrequency(below ? partly.from : partly.to);
+    const beyond = cover(range, allocations, (a) => a.power[grade]);
+    return no(
+      'edge',
+      beyond
+        ? `${MODE_NAMES[mode]} at ${formatFrequency(hz)} reaches ${below ? 'below' : 'above'} ${edge}, where it may not be sent.`
+        : `${MODE_NAMES[mode]} at ${formatFrequency(hz)} reaches past the edge of ${partly.band} at ${edge}.`,
+      partly,
+    );
+  }
+  const anyMode = cover(range, allocations, (a) => a.power[grade]);
   if (anyMode) {
     const place = anyMode.taken.find((a) => !bearsMode(a)) ?? anyMode.taken[0]!;
-    return {
-      verdict: 'mode',
-      reason: `${MODE_NAMES[mode]} may not be sent at ${formatFrequency(hz)} (${place.band}).`,
-    };
+    return no(
+      'mode',
+      `${MODE_NAMES[mode]} may not be sent at ${formatFrequency(hz)} (${place.band}).`,
+      place,
+    );
   }
   for (const better of GRADES.slice(GRADES.indexOf(grade) + 1)) {
-    if (cover(range, region, (a) => (bearsMode(a) ? a.power[better] : undefined)))
-      return { verdict: 'grade', reason: `${formatFrequency(hz)} needs grade ${GRADE_NAMES[better]}.` };
+    const reached = cover(range, allocations, (a) => (bearsMode(a) ? a.power[better] : undefined));
+    if (reached)
+      return no('grade', `${formatFrequency(hz)} needs grade ${GRADE_NAMES[better]}.`, reached.taken[0]);
   }
-  const home = ALLOCATIONS[region].find((a) => a.from <= hz && a.to >= hz);
-  if (home && home.power[grade] !== undefined) {
-    const edge = range.from < home.from ? home.from : home.to;
-    return {
-      verdict: 'edge',
-      reason: `${MODE_NAMES[mode]} at ${formatFrequency(hz)} reaches past the edge of ${home.band} at ${formatFrequency(edge)}.`,
-    };
-  }
-  if (home)
-    return { verdict: 'outside', reason: `${formatFrequency(hz)} belongs to the ${home.service} service.` };
-  return { verdict: 'outside', reason: `${formatFrequency(hz)} is in no band where you may transmit.` };
+  const home = allocations.find((a) => a.from <= hz && a.to >= hz);
+  if (home) return no('outside', `${formatFrequency(hz)} belongs to the ${home.service} service.`, home);
+  return no('outside', `${formatFrequency(hz)} is in no band where you may transmit.`);
 }
 
 /** Services whose stations are placed as listen only. */

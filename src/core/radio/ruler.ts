@@ -1,6 +1,5 @@
-import { ALLOCATIONS } from './allocation';
+import { allocationsOf, type Rules } from './allocation';
 import type { Hertz, Range } from './frequency';
-import type { Region } from './region';
 
 /** A stretch of spectrum drawn to scale, Hz, with the service or band that it shows. */
 export interface Ruler extends Range {
@@ -33,10 +32,11 @@ export function marks({ from, to }: Range, step: Hertz): Hertz[] {
 }
 
 /** The rulers that hold all the frequencies, lowest first: a band each, neighbouring other services together. */
-export function rulers(frequencies: readonly Hertz[], region: Region): Ruler[] {
+export function rulers(frequencies: readonly Hertz[], rules: Rules): Ruler[] {
+  const allocations = allocationsOf(rules);
   const groups: (Ruler & { names: string[] })[] = [];
   for (const hz of [...frequencies].sort((a, b) => a - b)) {
-    const home = ALLOCATIONS[region].find((a) => a.from <= hz && a.to >= hz);
+    const home = allocations.find((a) => a.from <= hz && a.to >= hz);
     const name = home?.band ?? 'Other';
     const amateur = home?.service === 'amateur';
     const last = groups[groups.length - 1];

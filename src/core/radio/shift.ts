@@ -1,5 +1,7 @@
 import { formatFrequency, within, type Hertz, type Range } from './frequency';
+import { BAND_PLANS } from './band-plan';
 import type { Region } from './region';
+import type { Source } from './source';
 
 /** A usual shift: on repeater outputs in the range, transmit lies `shift` Hz from receive. */
 export interface UsualShift extends Range {
@@ -34,13 +36,15 @@ export const USUAL_SHIFTS: Record<Region, readonly UsualShift[]> = {
     span('6 m', 51.81, 51.99, -0.6),
     span('2 m', 145.575, 145.7935, -0.6),
     span('70 cm', 433.0, 433.4, 1.6),
+    span('70 cm', 438.2, 438.525, -7.6),
     span('70 cm', 438.65, 439.425, -7.6),
     span('23 cm', 1297, 1297.475, -6),
   ],
   itu2: [
     span('10 m', 29.61, 29.7, -0.1),
     span('6 m', 51.62, 51.98, -0.5),
-    span('6 m', 52.5, 54, -1),
+    span('6 m', 52.5, 52.98, -0.5),
+    span('6 m', 53.5, 53.98, -0.5),
     span('2 m', 145.2, 145.5, -0.6),
     span('2 m', 146.61, 146.995, -0.6),
     span('2 m', 147.0, 147.39, 0.6),
@@ -58,6 +62,14 @@ export const USUAL_SHIFTS: Record<Region, readonly UsualShift[]> = {
     span('70 cm', 438, 439.999, -5),
     span('23 cm', 1273, 1274, 20),
   ],
+};
+
+/** Where the usual shifts are from. */
+export const SHIFT_SOURCES: Record<Region, Source> = {
+  orrin: { title: 'Orrin Spectrum Office, repeater plan', edition: 'edition of 2026' },
+  itu1: BAND_PLANS.itu1.source,
+  itu2: BAND_PLANS.itu2.source,
+  itu3: BAND_PLANS.itu3.source,
 };
 
 /** The usual shift for a receive frequency in Hz, or undefined where repeaters have no usual shift there. */

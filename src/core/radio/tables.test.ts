@@ -1,4 +1,20 @@
-import { ALLOCATIONS, CODES, REGIONS, STEPS, TONES, USUAL_SHIFTS, MODE_WIDTHS } from '.';
+import {
+  ADDITIONS,
+  ALLOCATIONS,
+  BAND_PLANS,
+  CODES,
+  DISTRESS,
+  distressAt,
+  isCalling,
+  MARINE_CHANNELS,
+  marineChannel,
+  MODE_WIDTHS,
+  REGIONS,
+  STEPS,
+  TONES,
+  USUAL_SHIFTS,
+  type Addition,
+} from '.';
 
 /**
  * Every table a second time, written down from the published figures and not from the code: in MHz, Hz and watts as people
@@ -43,7 +59,7 @@ const ITU = `
   630 m    0.472-0.479      0.472-0.479      0.472-0.479      1     1     1
   160 m    1.81-1.85        1.8-2            1.8-2            1500  1500  1500
   80 m     3.5-3.8          3.5-4            3.5-3.9          1500  1500  1500
-  60 m     5.3515-5.3665    5.3515-5.3665    5.3515-5.3665    15    25    15
+  60 m     5.3515-5.3665    5.3515-5.3665    5.3515-5.3665    15    15    15
   40 m     7-7.2            7-7.3            7-7.2            1500  1500  1500
   30 m     10.1-10.15       10.1-10.15       10.1-10.15       1500  1500  1500
   20 m     14-14.35         14-14.35         14-14.35         1500  1500  1500
@@ -137,12 +153,14 @@ const SHIFTS = {
     6 m     51.81    51.99    -0.6
     2 m     145.575  145.7935 -0.6
     70 cm   433.0    433.4    +1.6
+    70 cm   438.2    438.525  -7.6
     70 cm   438.65   439.425  -7.6
     23 cm   1297     1297.475 -6`,
   itu2: `
     10 m    29.61    29.7     -0.1
     6 m     51.62    51.98    -0.5
-    6 m     52.5     54       -1
+    6 m     52.5     52.98    -0.5
+    6 m     53.5     53.98    -0.5
     2 m     145.2    145.5    -0.6
     2 m     146.61   146.995  -0.6
     2 m     147.0    147.39   +0.6
@@ -210,4 +228,137 @@ test('the steps, kHz, and the widths of the modes, kHz', () => {
     'C4FM 12.5',
     'NXDN 6.25',
   ]);
+});
+
+// What some countries have beyond their region: id, regions, then an allocation a line: edges in MHz, W, modes where not any.
+const ADDITIONAL = `
+  rr-5.96       1     1.85-2                 10
+  rr-5.169      1     50-54                  1500
+  rr-5.270      2 3   420-430                1500
+  rr-5.270      2 3   440-450                1500
+  rr-5.133b-20  2     5.3515-5.3665          20
+  rr-5.133b-25  2     5.3515-5.3665          25
+  free-446      1     446-446.2              0.5   DMR NFM
+  free-27-ecc   1     26.96-27.41            4     AM FM NFM
+  free-27-ecc   1     26.96-27.41            12    LSB USB
+  free-462      2     462.54375-462.73125    2     NFM
+  free-462      2     467.55625-467.71875    0.5   NFM
+  free-151      2     151.8144-151.9456      2     NFM
+  free-151      2     154.56-154.61          2     FM NFM
+  free-27-cfr   2     26.96-27.41            4     AM FM NFM
+  free-27-cfr   2     26.96-27.41            12    LSB USB
+  free-477      3     476.41875-477.41875    5     NFM`;
+
+test('what countries have beyond their region, row by row; what is licence-free is so for everybody', () => {
+  const rows = (ADDITIONS as readonly Addition[]).flatMap(({ id, regions, allocations }) =>
+    allocations.map(({ from, to, power, modes, service }) => {
+      expect(power.entry).toBe(power.full);
+      expect(power.none).toBe(service === 'licence-free' ? power.full : undefined);
+      expect(service).toBe(id.startsWith('free') ? 'licence-free' : 'amateur');
+      return [
+        id,
+        regions.map((region) => region.slice(3)).join(' '),
+        from,
+        to,
+        power.full,
+        modes?.toSorted().join(' '),
+      ];
+    }),
+  );
+  expect(rows).toEqual(
+    lines(ADDITIONAL).map((line) => {
+      const [id, regions, span, watts, modes] = line.split(/ {2,}/);
+      const [from, to] = span!.split('-').map(hz);
+      return [id, regions, from, to, Number(watts) * 1000, modes];
+    }),
+  );
+});
+
+// Appendix 18: number, ship and coast in MHz; those of one frequency have one. A sample of every row of the published table's kinds.
+test('marine channels: one frequency or a pair 4.6 MHz apart', () => {
+  const known: Record<number, string> = {
+    1: '156.050 160.650',
+    6: '156.300',
+    13: '156.650',
+    16: '156.800',
+    17: '156.850',
+    18: '156.900 161.500',
+    22: '157.100 161.700',
+    28: '157.400 162.000',
+    60: '156.025 160.625',
+    66: '156.325 160.925',
+    67: '156.375',
+    70: '156.525',
+    77: '156.875',
+    78: '156.925 161.525',
+    86: '157.325 161.925',
+    88: '157.425',
+  };
+  for (const [number, text] of Object.entries(known)) {
+    const [ship, coast = ship] = text.split(' ');
+    const channel = MARINE_CHANNELS.find((one) => one.number === Number(number));
+    expect(channel).toEqual({ number: Number(number), ship: hz(ship!), coast: hz(coast!) });
+  }
+  expect(MARINE_CHANNELS).toHaveLength(57);
+  expect(MARINE_CHANNELS.filter(({ ship, coast }) => ship === coast)).toHaveLength(24);
+  expect(marineChannel(161_700_000, 157_100_000)?.number).toBe(22);
+  expect(marineChannel(157_100_000, 161_700_000)?.number).toBe(22);
+  expect(marineChannel(156_800_000, 156_800_000)?.number).toBe(16);
+  expect(marineChannel(161_700_000, 157_050_000)).toBeUndefined();
+});
+
+test('distress, calling and emergency, MHz', () => {
+  const said = (service: string) =>
+    DISTRESS.filter((one) => one.service === service).map(({ from, to }) => [from, to].map((f) => f / 1e6));
+  expect(
+    said('sea')
+      .map(([from]) => from)
+      .join(' '),
+  ).toBe(
+    '2.1745 2.182 2.1875 4.125 4.1775 4.2075 6.215 6.268 6.312 8.291 8.3765 8.4145 12.29 12.52 12.577 16.42 16.695 16.8045 ' +
+      '156.3 156.525 156.65 156.8 161.975 162.025',
+  );
+  expect(
+    said('air')
+      .map(([from]) => from)
+      .join(' '),
+  ).toBe('3.023 5.68 121.5 123.1 123.45 243');
+  expect(said('beacons')).toEqual([[406, 406.1]]);
+  // FM takes 8 kHz to each side, and so does the receiver there: 156.784 touches 156.792, 156.783 does not
+  expect(distressAt(156_784_100, 'FM')?.purpose).toContain('channel 16');
+  expect(distressAt(156_783_900, 'FM')).toBeUndefined();
+  // a sideband reaches to its own side only: 2.1805 with 3 kHz above it covers 2.182, below it does not
+  expect(distressAt(2_180_000, 'USB')?.purpose).toContain('voice');
+  expect(distressAt(2_180_000, 'LSB')).toBeUndefined();
+  expect(distressAt(406_050_000, 'NFM')?.service).toBe('beacons');
+});
+
+// Narrow parts and satellite parts in MHz, FM calling channels.
+test('parts of the bands, and calling channels', () => {
+  const parts: Record<(typeof REGIONS)[number], string> = {
+    orrin: '28-29 50-50.4 432-432.5',
+    itu1: '28-29 50-50.4 144-144.491 432-432.49',
+    itu2: '28-29 50-50.3 144-144.3 432-432.4',
+    itu3: '28-29 50-50.1 144-144.035 431.9-432.24',
+  };
+  const calling: Record<(typeof REGIONS)[number], string> = {
+    orrin: '29.6 51.51 145.5 433.5',
+    itu1: '29.6 51.51 145.5 433.5',
+    itu2: '29.6 52.525 146.52 223.5 446',
+    itu3: '29.6',
+  };
+  for (const region of REGIONS) {
+    const said = (use: string) =>
+      BAND_PLANS[region].parts
+        .filter((part) => part.use === use)
+        .map(({ from, to }) => `${from / 1e6}-${to / 1e6}`);
+    expect(said('narrow').join(' ')).toBe(parts[region]);
+    expect(said('satellite').join(' ')).toBe('29.3-29.51 145.8-146 435-438');
+    for (const mhz of calling[region].split(' ')) {
+      expect(isCalling(hz(mhz), 'FM', region)).toBe(true);
+      expect(isCalling(hz(mhz), 'USB', region)).toBe(false);
+    }
+    expect(isCalling(145_525_000, 'FM', region)).toBe(false);
+  }
+  expect(isCalling(145_500_000, 'FM', 'itu2')).toBe(false);
 });

@@ -1,7 +1,7 @@
 'use client';
 
 import { memo, useDeferredValue, useMemo } from 'react';
-import { rulers, type Region, type Ruler } from '@/core/radio';
+import { rulers, type Ruler, type Rules } from '@/core/radio';
 import type { Channel, ChannelId } from '@/core/plan';
 import { useStable } from '@/ui';
 import { BandRuler } from './band-ruler';
@@ -13,20 +13,20 @@ const weight = ({ count }: Ruler) => 1 + Math.sqrt(count);
 
 interface StripProps {
   channels: readonly Channel[];
-  region: Region;
+  rules: Rules;
   chosen: ReadonlySet<ChannelId>;
   active: ChannelId | null;
   onPick: (ids: ChannelId[]) => void;
 }
 
-const Strip = memo(function Strip({ channels, region, chosen, active, onPick }: StripProps) {
+const Strip = memo(function Strip({ channels, rules, chosen, active, onPick }: StripProps) {
   const drawn = useMemo(
     () =>
       rulers(
         channels.flatMap(({ rx, tx }) => (tx === null ? [rx] : [rx, tx])),
-        region,
+        rules,
       ),
-    [channels, region],
+    [channels, rules],
   );
   if (drawn.length === 0) return null;
   return (
@@ -56,5 +56,5 @@ export function BandStrip({ hand, table }: { hand: PlanInHand; table: Table }) {
   const chosen = useDeferredValue(table.chosen);
   const active = useDeferredValue(table.active?.id ?? null);
   const { channels, owner } = hand.shown.plan;
-  return <Strip channels={channels} region={owner.region} chosen={chosen} active={active} onPick={pick} />;
+  return <Strip channels={channels} rules={owner} chosen={chosen} active={active} onPick={pick} />;
 }

@@ -2,7 +2,16 @@
 
 import { Popover } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
-import { GRADES, GRADE_NAMES, REGIONS, REGION_NAMES } from '@/core/radio';
+import {
+  additionsOf,
+  ALLOCATION_SOURCES,
+  citation,
+  GRADES,
+  GRADE_NAMES,
+  REGIONS,
+  REGION_NAMES,
+  type AdditionId,
+} from '@/core/radio';
 import { Choice, Field } from '@/ui';
 import type { PlanInHand } from './use-plan';
 
@@ -27,7 +36,7 @@ export function OwnerForm({
         <Popover.Content
           align="start"
           sideOffset={6}
-          className="z-40 flex w-72 flex-col gap-3 rounded-md border border-line-strong bg-sheet p-4 shadow-lg"
+          className="z-40 flex w-80 max-h-(--radix-popover-content-available-height) overflow-y-auto flex-col gap-3 rounded-md border border-line-strong bg-sheet p-4 shadow-lg"
         >
           <p className="text-[13px] text-soft">Every transmit frequency is held against this licence.</p>
           <Field
@@ -41,25 +50,75 @@ export function OwnerForm({
             label="Rules of"
             value={owner.region}
             options={REGIONS.map((region) => [region, REGION_NAMES[region]] as const)}
-            onChange={(region) => set({ region })}
+            onChange={(region) => set({ region, additions: [] })}
           />
+          <p className="-mt-2 text-[12px] text-soft">{citation(ALLOCATION_SOURCES[owner.region])}</p>
+          <Additions owner={owner} onChange={(additions) => set({ additions })} />
           <Choice
             label="Licence grade"
             value={owner.grade}
             options={GRADES.map((grade) => [grade, GRADE_NAMES[grade]] as const)}
             onChange={(grade) => set({ grade })}
           />
-          <label className="flex items-start gap-2 text-[13px]">
-            <input
-              type="checkbox"
-              className="mt-0.5"
-              checked={owner.strict}
-              onChange={(event) => set({ strict: event.target.checked })}
-            />
+          <Tick checked={owner.marine ?? false} onChange={(marine) => set({ marine })}>
+            A ship’s or coast station’s plan, under a marine certificate
+          </Tick>
+          <Tick checked={owner.strict} onChange={(strict) => set({ strict })}>
             Guard strictly: transmitting outside the licence is a stop and is not written
-          </label>
+          </Tick>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+function Tick({
+  checked,
+  onChange,
+  children,
+}: {
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+  children: ReactNode;
+}) {
+  return (
+    <label className="flex items-start gap-2 text-[13px]">
+      <input
+        type="checkbox"
+        className="mt-0.5"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+      />
+      <span>{children}</span>
+    </label>
+  );
+}
+
+/** What the country has beyond its region's common table, to be ticked by name and footnote. */
+function Additions({
+  owner: { region, additions = [] },
+  onChange,
+}: {
+  owner: PlanInHand['plan']['owner'];
+  onChange: (additions: AdditionId[]) => void;
+}) {
+  const known = additionsOf(region);
+  if (known.length === 0) return null;
+  return (
+    <fieldset className="flex flex-col gap-1.5">
+      <legend className="pb-1.5 text-[13px]">What your country has beyond it</legend>
+      {known.map(({ id, name, source }) => (
+        <Tick
+          key={id}
+          checked={additions.includes(id as AdditionId)}
+          onChange={(on) =>
+            onChange(on ? [...additions, id as AdditionId] : additions.filter((other) => other !== id))
+          }
+        >
+          {name}
+          <span className="block text-[12px] text-soft">{citation(source)}</span>
+        </Tick>
+      ))}
+    </fieldset>
   );
 }

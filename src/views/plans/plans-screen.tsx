@@ -30,7 +30,7 @@ export interface PlanRow {
 
 /** Where on the bands a plan lives: its receive frequencies, to scale, without words. */
 function MiniStrip({ receive }: { receive: number[] }) {
-  const drawn = useMemo(() => rulers(receive, 'orrin'), [receive]);
+  const drawn = useMemo(() => rulers(receive, { region: 'orrin' }), [receive]);
   return (
     <span className="flex h-7 gap-1.5 max-[700px]:hidden" aria-hidden>
       {drawn.map((ruler) => (

@@ -1,4 +1,4 @@
-import { mayTransmit } from '../../radio';
+import { citation, mayTransmit } from '../../radio';
 import { canSend } from '../../fit';
 import { channelRule, setMend } from '../finding';
 
@@ -8,13 +8,14 @@ export const outsideLicence = channelRule(
   'transmitting where the licence does not reach',
   (channel, { plan, model }) => {
     if (!canSend(channel, model)) return undefined;
-    const { region, grade, strict } = plan.owner;
-    const answer = mayTransmit({ hz: channel.tx!, mode: channel.mode, region, grade });
+    const { strict, ...licence } = plan.owner;
+    const answer = mayTransmit({ hz: channel.tx!, mode: channel.mode, ...licence });
     if (answer.verdict === 'allowed') return undefined;
     return {
       severity: strict ? 'stop' : 'caution',
       field: answer.verdict === 'mode' ? 'mode' : 'tx',
       text: `Outside your licence: ${answer.reason}`,
+      source: citation(answer.source),
       mend: setMend(channel, 'Make it listen only', { tx: null }),
     };
   },
