@@ -1,12 +1,19 @@
 import fc from 'fast-check';
 import { anyPlan, channel, id, plan, tally } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
+import { GRADES, MODES, OPEN, REGIONS } from '../radio';
+import type { Model } from '../models';
 import { applyEdit, type Channel, type ChannelFields, type Plan } from '../plan';
 import { check, contentToWrite, countFindings, mendTogether, RULES, SEVERITIES } from '.';
 
 const found = (p: Plan, rule: string) => check(p, ternP2).filter((finding) => finding.rule === rule);
 const one = (rx: number, fields: Partial<ChannelFields> = {}, slot = 1) =>
   plan([channel(slot, rx, { name: 'Norrast', ...fields })]);
+const code = (figures: number) => ({
+  kind: 'analogue' as const,
+  send: { kind: 'code' as const, code: figures, inverted: false },
+  expect: null,
+});
 const tone = (tenths: number) => ({
   kind: 'analogue' as const,
   send: { kind: 'tone' as const, tone: tenths },
@@ -16,7 +23,7 @@ const tone = (tenths: number) => ({
 /** Each case: a rule, a plan that it finds, severity, and a fact of what its mend makes of the channel (undefined: no mend). */
 const CASES: [string, Plan, string, Partial<Channel> | 'gone' | undefined][] = [
   ['out-of-range', one(51_310_000), 'stop', undefined],
-  ['out-of-range', one(156_800_000), 'caution', { tx: null }],
+  ['out-of-range', one(156_400_000), 'caution', { tx: null }],
   ['off-step', one(145_503_000), 'stop', { rx: 145_505_000, tx: 145_505_000 }],
   ['off-step', one(145_500_000, { tx: 145_001_000 }), 'stop', { rx: 145_500_000, tx: 145_000_000 }],
   ['tone-not-held', one(145_500_000, { access: tone(884) }), 'stop', { access: tone(885) }],
@@ -26,10 +33,10 @@ const CASES: [string, Plan, string, Partial<Channel> | 'gone' | undefined][] = [
   ['odd-shift', one(145_100_000, { tx: 145_700_000 }), 'caution', { rx: 145_700_000, tx: 145_100_000 }],
   ['odd-shift', one(145_500_000, { tx: 144_900_000 }), 'hint', undefined],
   [
-    'transmit-on-output',
+    'over-repeater',
     plan([channel(1, 145_700_000, { tx: 145_100_000 }), channel(2, 145_700_000)]),
     'caution',
-    undefined,
+    { tx: null },
   ],
   [
     'name-collision',
@@ -45,8 +52,29 @@ const CASES: [string, Plan, string, Partial<Channel> | 'gone' | undefined][] = [
   ],
   ['duplicate-channel', plan([channel(1, 145_500_000), channel(2, 145_500_000)]), 'caution', 'gone'],
   ['slot-out-of-range', one(145_500_000, {}, 150), 'stop', { slot: 0 }],
-  ['mode-not-held', one(145_500_000, { mode: 'AM' }), 'stop', { mode: 'FM' }],
-  ['mode-not-held', one(439_000_000, { mode: 'DMR' }), 'stop', undefined],
+  // FM is no mend for what is not FM: nobody there would understand it
+  ['mode-not-held', one(145_500_000, { mode: 'AM' }), 'stop', 'gone'],
+  ['mode-not-held', one(144_300_000, { mode: 'USB' }), 'stop', 'gone'],
+  ['mode-not-held', one(439_000_000, { mode: 'DMR' }), 'stop', 'gone'],
+  // a code that the radio calls otherwise, and one that is nothing it has: 340 is 023 on air, 777 is no code of the list
+  ['tone-not-held', one(145_500_000, { access: code(340) }), 'stop', { access: code(23) }],
+  ['tone-not-held', one(145_500_000, { access: code(777) }), 'stop', 'gone'],
+  [
+    'tone-not-held',
+    one(145_525_000, { access: { ...tone(885), expect: { kind: 'code', code: 777, inverted: false } } }),
+    'stop',
+    { access: tone(885) },
+  ],
+  ['satellite-downlink', one(145_900_000), 'caution', { tx: null }],
+  ['satellite-downlink', one(436_500_000), 'caution', { tx: null }],
+  ['wide-in-narrow', one(432_200_000), 'hint', { tx: null }],
+  ['tone-on-calling', one(145_500_000, { access: tone(885) }), 'caution', { access: OPEN }],
+  [
+    'tone-on-calling',
+    one(433_500_000, { access: { kind: 'analogue', send: null, expect: { kind: 'tone', tone: 885 } } }),
+    'caution',
+    { access: OPEN },
+  ],
   ['power-above-licence', one(446_006_250, { mode: 'NFM', power: 1000 }), 'caution', { tx: null }],
   ['always-on-in-scan', one(162_400_000, { alwaysOn: true, tx: null }), 'hint', { scan: false }],
   ['empty-name', one(145_500_000, { name: '' }), 'hint', undefined],
@@ -73,8 +101,161 @@ test.each(CASES)('%s (case %#)', (rule, p, severity, mended) => {
   else expect(changed).toMatchObject(mended);
 });
 
+/** A radio that can do everything, for rules about what no Tern has. */
+const everything: Model = {
+  ...ternP2,
+  modes: [...MODES],
+  bands: [
+    {
+      name: 'all',
+      receive: { from: 100_000, to: 1_300_000_000 },
+      transmit: { from: 100_000, to: 1_300_000_000 },
+    },
+  ],
+};
+const onAll = (p: Plan, rule: string) => check(p, everything).filter((finding) => finding.rule === rule);
+
+const ON_ALL: typeof CASES = [
+  ['distress-channel', one(156_800_000), 'stop', { tx: null }],
+  ['distress-channel', one(121_500_000, { mode: 'AM' }), 'stop', { tx: null }],
+  ['distress-channel', one(2_182_000, { mode: 'USB' }), 'stop', { tx: null }],
+  ['distress-channel', one(406_050_000, { mode: 'NFM' }), 'stop', { tx: null }],
+  ['fm-in-airband', one(118_100_000, { tx: null }), 'caution', { mode: 'AM' }],
+  [
+    'digital-without-access',
+    one(439_000_000, { mode: 'DMR' }),
+    'caution',
+    { access: { kind: 'dmr', colourCode: 1, timeSlot: 1 } },
+  ],
+  [
+    'digital-without-access',
+    one(439_000_000, { mode: 'P25' }),
+    'caution',
+    { access: { kind: 'nac', nac: 0x293 } },
+  ],
+  ['wide-in-narrow', plan([channel(1, 14_200_000)], { region: 'itu1' }), 'hint', { tx: null }],
+];
+
+test.each(ON_ALL)('%s on a radio that can do everything (case %#)', (rule, p, severity, mended) => {
+  const [finding, ...others] = onAll(p, rule);
+  expect(others).toEqual([]);
+  expect(finding!.severity).toBe(severity);
+  const after = applyEdit(p, finding!.mend!.edit);
+  if (!after.ok) throw new Error(after.reason);
+  expect(onAll(after.value, rule)).toEqual([]);
+  expect(after.value.channels[0]).toMatchObject(mended as Partial<Channel>);
+});
+
+test('a ship may call at sea, but not on the channels of aircraft; the licence then says nothing more', () => {
+  const ship = (rx: number) => plan([channel(1, rx, { power: 25_000 })], { marine: true });
+  expect(onAll(ship(156_800_000), 'distress-channel')).toEqual([]);
+  expect(onAll(ship(156_800_000), 'outside-licence')).toEqual([]);
+  expect(onAll(ship(121_500_000), 'distress-channel')).toHaveLength(1);
+  expect(onAll(one(156_800_000), 'outside-licence')).toEqual([]);
+});
+
+test('what decided is named: the table, or its footnote', () => {
+  const source = (p: Plan, rule: string) => onAll(p, rule)[0]?.source;
+  expect(source(one(156_800_000), 'distress-channel')).toContain('Appendix 15');
+  expect(source(one(300_000_000), 'outside-licence')).toContain('Orrin Spectrum Office');
+  expect(source(plan([channel(1, 300_000_000)], { region: 'itu2' }), 'outside-licence')).toBe(
+    'ITU Radio Regulations, Article 5 (edition of 2020)',
+  );
+  expect(source(one(145_700_000, { tx: 145_200_000 }), 'odd-shift')).toContain('repeater plan');
+});
+
+describe('repeaters nearby', () => {
+  const place = (lat: number) => ({ directory: 'd', entry: 'e', service: 'amateur', lat, lon: -30 });
+  const hill = { name: 'Ullsmere Hill', output: 145_700_000, input: 145_100_000, lat: 52, lon: -30 };
+  const said = (rx: number, fields: Partial<ChannelFields> = {}, near = [hill]) =>
+    check(one(rx, { source: place(52), ...fields }), ternP2, undefined, near)
+      .filter(({ rule }) => rule === 'over-repeater')
+      .map(({ text }) => text);
+  test('that no plan holds are seen: on the output, beside it by less than the mode is wide, on the input', () => {
+    expect(said(145_700_000)).toEqual(['Talks over “Ullsmere Hill”: 145.700 is its output.']);
+    // FM is 16 kHz wide, narrow FM 11
+    expect(said(145_712_500)).toEqual([
+      'Disturbs “Ullsmere Hill”: its output 145.700 is only 12.5 kHz away, and this is 16 kHz wide.',
+    ]);
+    expect(said(145_687_500)).toHaveLength(1);
+    expect(said(145_712_500, { mode: 'NFM' })).toEqual([]);
+    expect(said(145_720_000)).toEqual([]);
+    expect(said(145_100_000)).toEqual(['May open “Ullsmere Hill”: 145.100 is its input.']);
+  });
+  test('are no trouble to who uses them, only listens, works a satellite or is far away', () => {
+    expect(said(145_700_000, { tx: 145_100_000 })).toEqual([]);
+    expect(said(145_700_000, { tx: null })).toEqual([]);
+    expect(said(145_700_000, { satellite: true })).toEqual([]);
+    expect(said(145_700_000, { source: place(54) })).toEqual([]); // 222 km
+  });
+  test('of a plan that knows no place nothing is said of what only a directory knows', () => {
+    expect(said(145_700_000, { source: null })).toEqual([]);
+    const p = plan([channel(1, 145_700_000), channel(2, 433_500_000, { source: place(52) })]);
+    expect(check(p, ternP2, undefined, [hill]).map(({ rule, id: of }) => [rule, of])).toEqual([
+      ['over-repeater', id(1)],
+    ]);
+  });
+});
+
+test('pairs that belong together are no splits: marine duplex, and what works a satellite', () => {
+  const marine = one(161_700_000, { tx: 157_100_000 });
+  expect(onAll(marine, 'odd-shift')).toEqual([]);
+  expect(onAll(one(161_700_000, { tx: 157_050_000 }), 'odd-shift')).toHaveLength(1);
+  const pair = { tx: 145_950_000, txFixed: true };
+  expect(onAll(one(435_500_000, pair), 'odd-shift')).toHaveLength(1);
+  expect(check(one(435_500_000, { ...pair, satellite: true }), ternP2)).toEqual([]);
+});
+
+test('a mend takes its finding away, and ends in no stop and nothing worse that was not there before', () => {
+  const reached = tally();
+  const rank = (severity: string) => SEVERITIES.indexOf(severity as 'stop');
+  // What two channels have in common is about the list, not about what goes on air.
+  const ofTheList = ['duplicate-channel', 'name-collision'];
+  const owners = fc.record({
+    region: fc.constantFrom(...REGIONS),
+    grade: fc.constantFrom(...GRADES),
+    strict: fc.boolean(),
+    marine: fc.boolean(),
+  });
+  fc.assert(
+    fc.property(anyPlan, owners, fc.constantFrom(ternP2, everything), (made, owner, model) => {
+      const p = { ...made, owner: { ...made.owner, ...owner } };
+      const before = check(p, model);
+      const keyOf = ({ rule, id: of, field }: (typeof before)[number]) => `${rule} ${of} ${field}`;
+      const known = new Map(before.map((finding) => [keyOf(finding), rank(finding.severity)]));
+      for (const finding of before)
+        for (const mend of [...(finding.mend ? [finding.mend] : []), ...(finding.others ?? [])]) {
+          reached.count(finding.rule, true);
+          const after = applyEdit(p, mend.edit);
+          if (!after.ok) throw new Error(after.reason);
+          for (const next of check(after.value, model)) {
+            if (next.id !== finding.id || ofTheList.includes(next.rule)) continue;
+            expect([mend.label, next.rule]).not.toEqual([mend.label, finding.rule]);
+            const was = known.get(keyOf(next)) ?? 9;
+            const worse = rank(next.severity) < rank(finding.severity) || next.severity === 'stop';
+            if (worse && was > rank(next.severity))
+              throw new Error(`${finding.text} ${mend.label}: ${next.text}`);
+          }
+        }
+    }),
+    { numRuns: 60 },
+  );
+  for (const rule of [
+    'out-of-range',
+    'off-step',
+    'tone-not-held',
+    'mode-not-held',
+    'outside-licence',
+    'odd-shift',
+    'satellite-downlink',
+  ])
+    expect([rule, reached.times(rule) > 3]).toEqual([rule, true]);
+}, 60_000);
+
 test('every rule has a case', () =>
-  expect(new Set(CASES.map(([rule]) => rule))).toEqual(new Set(RULES.map((rule) => rule.id))));
+  expect(new Set([...CASES, ...ON_ALL].map(([rule]) => rule))).toEqual(
+    new Set(RULES.map((rule) => rule.id)),
+  ));
 
 test('a sound plan has no findings', () => {
   const sound = plan([
@@ -93,8 +274,8 @@ test('repeaters far apart may share an output', () => {
       channel(1, 145_700_000, { tx: 145_100_000, source: source(52) }),
       channel(2, 145_700_000, { source: source(lat) }),
     ]);
-  expect(found(two(53), 'transmit-on-output')).toHaveLength(1); // 111 km
-  expect(found(two(54), 'transmit-on-output')).toHaveLength(0); // 222 km
+  expect(found(two(53), 'over-repeater')).toHaveLength(1); // 111 km
+  expect(found(two(54), 'over-repeater')).toHaveLength(0); // 222 km
 });
 
 describe('what is written', () => {

@@ -1,6 +1,7 @@
 import type { Model } from '../models';
 import type { Fit } from '../fit';
 import type { Channel, ChannelId, Edit, Plan } from '../plan';
+import type { Neighbour } from './neighbour';
 
 /** A stop will not be written; a caution will be, mind the consequence; a hint is worth a thought. */
 export const SEVERITIES = ['stop', 'caution', 'hint'] as const;
@@ -24,6 +25,8 @@ export interface Finding {
   /** What happens on air, in one short sentence, without blame. */
   text: string;
   mend?: Mend;
+  /** Other ways to take it away, the first beside `mend`. */
+  others?: Mend[];
   /** The table that decided, where one did. */
   source?: string;
 }
@@ -33,24 +36,34 @@ export interface CheckContext {
   plan: Plan;
   model: Model;
   fit: Fit;
+  /** Repeaters near where the plan is used that a directory knows; empty where none was asked. */
+  neighbours: readonly Neighbour[];
 }
+
+/** A finding as its rule makes it: with the mends that it has to offer, the best first. Check leaves out those that would not hold. */
+export type RuleFinding = Omit<Finding, 'rule' | 'others'> & { mends?: readonly Mend[] };
+/** What a rule of one channel says. */
+export type ChannelFinding = Omit<RuleFinding, 'id'>;
 
 /** A rule: its id, what it looks for in plain words, and its findings. */
 export interface Rule {
   id: string;
   looksFor: string;
-  find(context: CheckContext): Omit<Finding, 'rule'>[];
+  find(context: CheckContext): RuleFinding[];
+  /** Rules of one channel at a time: what is said of that one. */
+  findOne?(channel: Channel, context: CheckContext): ChannelFinding | undefined;
 }
 
 /** A rule that looks at one channel at a time and has at most one thing to say of it. */
 export function channelRule(
   id: string,
   looksFor: string,
-  findOne: (channel: Channel, context: CheckContext) => Omit<Finding, 'rule' | 'id'> | undefined,
+  findOne: (channel: Channel, context: CheckContext) => ChannelFinding | undefined,
 ): Rule {
   return {
     id,
     looksFor,
+    findOne,
     find: (context) =>
       context.plan.channels.flatMap((channel) => {
         const found = findOne(channel, context);
@@ -67,6 +80,12 @@ export function setMend(
 ): Mend {
   return { label, edit: { name: 'change', changes: [{ id: channel.id, set }] } };
 }
+
+/** The mend that takes a channel out of the plan: another radio may have what it wants. */
+export const leaveOut = ({ id }: Channel): Mend => ({
+  label: 'Leave it out',
+  edit: { name: 'remove', ids: [id] },
+});
 
 /**
  * One edit that mends all findings alike: those of the same rule whose mend says the same. Undefined where there is only

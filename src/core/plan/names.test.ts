@@ -15,6 +15,14 @@ describe('the name fitter', () => {
     ['Ashgill', 5, 'ASHGL', 'cut'],
     ['Ullsmere Hill', 6, 'ULL HL', 'cut'],
     ['Garrowick Ridge 2', 6, 'G RD 2', 'cut'],
+    // call signs and figures are whole as long as anything else can go
+    ['Ullsmere Q7ABE', 8, 'UL Q7ABE', 'cut'],
+    ['Ashgill 438.425', 8, 'A438.425', 'cut'],
+    ['Q7ABE Ullsmere', 6, 'Q7ABEU', 'cut'],
+    ['438.425 Ashgill', 7, '438.425', 'cut'],
+    ['Harbour 1 2', 6, 'HBR1 2', 'spaces'],
+    // a dash parts words, whose abbreviations are known in any case
+    ['PERRIN-cross', 8, 'PERRIN-X', 'abbreviated'],
   ])('%s in %d', (name, length, text, how) =>
     expect(fitName(name, { length, characters })).toEqual({ text, how }),
   );
@@ -22,6 +30,24 @@ describe('the name fitter', () => {
   test('accents are folded, what the radio lacks goes', () => {
     expect(foldName('Åsgård  Høyde!', SIX)).toBe('ASGARD HOYDE');
     expect(foldName('a_b', { length: 6, characters: 'abAB_' })).toBe('a_b');
+    expect(foldName('a_b', SIX)).toBe('A B');
+    const letters = { length: 16, characters: 'ABCDEFGHIJKLMNOPQRSTUVWXYZ ' };
+    expect(foldName('Perrin–Cross', letters)).toBe('PERRIN CROSS');
+    expect(foldName("Hestin's", letters)).toBe('HESTINS');
+  });
+
+  test('letters that are more than an accent, and other scripts, are written in Latin ones', () => {
+    expect(foldName('Łódka', SIX)).toBe('LODKA');
+    expect(foldName('Đurđ', SIX)).toBe('DURD');
+    expect(foldName('Þingey', SIX)).toBe('THINGEY');
+    expect(foldName('Мост', SIX)).toBe('MOST');
+    expect(foldName('Όρος', SIX)).toBe('OROS');
+    expect(foldName('丘', SIX)).toBe('');
+  });
+
+  test('abbreviations go by the word, whatever its case', () => {
+    const both = { length: 6, characters: characters + characters.toLowerCase() };
+    expect(fitName('quill HARBOUR', { ...both, length: 9 }, [['Harbour', 'Hbr']]).text).toBe('quill Hbr');
   });
 
   test('whatever comes out can be shown', () => {
@@ -43,10 +69,59 @@ describe('the name fitter', () => {
     expect(tellApart(names, SIX)).toEqual(['KTRBY2', 'KTRBY', 'KETTER', 'KETTE2', '']);
   });
 
-  test('told apart means unique', () => {
+  test.each([
+    // a tail makes no name that a third has by right, before it or after it, and no other number
+    [
+      ['CH 1', 'CH 1', 'CH 12'],
+      ['CH 1', 'CH 1B', 'CH 12'],
+    ],
+    [
+      ['CH 1B', 'CH 1', 'CH 1'],
+      ['CH 1B', 'CH 1', 'CH 1C'],
+    ],
+    [
+      ['438.4', '438.4'],
+      ['438.4', '438.4B'],
+    ],
+    [
+      ['QUAY', 'QUAY', 'QUAY2'],
+      ['QUAY', 'QUAY3', 'QUAY2'],
+    ],
+    [
+      ['STN 12', 'STN 12'],
+      ['STN 12', 'ST 12B'],
+    ],
+    [
+      ['123456', '123456'],
+      ['123456', '23456B'],
+    ],
+  ])('%j', (texts, apart) =>
+    expect(
+      tellApart(
+        texts.map((text) => ({ text, byHand: false })),
+        SIX,
+      ),
+    ).toEqual(apart),
+  );
+
+  test('told apart means unique, the first of each kept, and no number run into another', () => {
     fc.assert(
       fc.property(
-        fc.array(fc.constantFrom('A', 'AB', 'ABCDEF', 'ABCDE2', 'ABCDEG'), { maxLength: 40 }),
+        fc.array(
+          fc.constantFrom(
+            'A',
+            'AB',
+            'ABCDEF',
+            'ABCDE2',
+            'ABCDEG',
+            'CH 1',
+            'CH 12',
+            'CH 1B',
+            '438.42',
+            '123456',
+          ),
+          { maxLength: 60 },
+        ),
         (texts) => {
           const apart = tellApart(
             texts.map((text) => ({ text, byHand: false })),
@@ -54,6 +129,10 @@ describe('the name fitter', () => {
           );
           expect(new Set(apart).size).toBe(texts.length);
           expect(apart.every((text) => text.length <= 6)).toBe(true);
+          for (const [i, text] of texts.entries()) {
+            if (texts.indexOf(text) === i) expect(apart[i]).toBe(text);
+            else if (/\d$/.test(text)) expect(apart[i]).toMatch(/[A-Z]\d*$/);
+          }
         },
       ),
     );

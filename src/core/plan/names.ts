@@ -1,3 +1,4 @@
+import transliterate from '@sindresorhus/transliterate';
 import { z } from 'zod';
 import { fail, ok, type Result } from '../result';
 import { cutText, wantedText } from '../text';
@@ -61,20 +62,26 @@ export const ABBREVIATIONS: Abbreviations = [
   ['West', 'W'],
 ];
 
-/** Accents folded, capitals where the radio has no small letters, characters that it lacks left out. */
+/**
+ * The name in Latin letters without accents: accents of Latin letters fall off, letters that are more than an accent (Ł, đ,
+ * Þ) and other scripts are written in Latin ones as far as the package knows them.
+ */
+function latin(name: string): string {
+  const plain = name.normalize('NFKD').replace(/(?<=\p{Script=Latin})\p{M}+/gu, '');
+  // eslint-disable-next-line no-control-regex -- what is left is looked at by its range
+  return /[^\x00-\x7f]/.test(plain) ? transliterate(plain.normalize('NFC')) : plain;
+}
+
+/**
+ * A name in the characters that a radio has: without accents, in capitals where it has no small letters. Dashes, slashes and
+ * other signs that it lacks part words; apostrophes and what cannot be written are left out.
+ */
 export function foldName(name: string, rules: NameRules): string {
-  const plain = name
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .replace(/ø/g, 'o')
-    .replace(/Ø/g, 'O')
-    .replace(/ß/g, 'ss')
-    .replace(/æ/gi, 'ae');
   let folded = '';
-  for (const character of plain) {
+  for (const character of latin(name).replace(/[\p{Pd}\u2212]/gu, '-')) {
     if (rules.characters.includes(character)) folded += character;
     else if (rules.characters.includes(character.toUpperCase())) folded += character.toUpperCase();
-    else if (/\s/.test(character)) folded += ' ';
+    else if (/[\s\p{P}\p{S}]/u.test(character) && !/['’`]/.test(character)) folded += ' ';
   }
   return folded.replace(/ +/g, ' ').trim();
 }
@@ -97,7 +104,7 @@ function knownFor(rules: NameRules, abbreviations: Abbreviations): Known {
   let found = lists.get(abbreviations);
   if (!found || found.names.size > KEPT_NAMES) {
     const short = new Map(
-      abbreviations.map(([word, form]) => [foldName(word, rules), foldName(form, rules)]),
+      abbreviations.map(([word, form]) => [foldName(word, rules).toLowerCase(), foldName(form, rules)]),
     );
     found = { names: new Map(), short };
     lists.set(abbreviations, found);
@@ -106,9 +113,10 @@ function knownFor(rules: NameRules, abbreviations: Abbreviations): Known {
 }
 
 /**
- * Shortens a name to what a radio can show: whole if it fits; with known abbreviations; without vowels, from the
- * right, but never a word's first letter; without spaces, where that is enough; cut, always the longest word, so that
- * what tells two names apart is kept. Stops as soon as it fits.
+ * Shortens a name to what a radio can show: whole if it fits; with known abbreviations, in any case; without vowels, from
+ * the right, but never a word's first letter; without spaces, where that is enough and joins no figures; cut, always the
+ * longest word, so that what tells two names apart is kept. Figures and call signs are whole as long as anything else can go.
+ * Stops as soon as it fits.
  *
  * @example fitName('Ullsmere Hill', { length: 11, characters }).text // 'ULLSMERE HL'
  */
@@ -123,61 +131,108 @@ export function fitName(
   return fitted;
 }
 
+/** Words with the signs between them: `PERRIN-CROSS 2` is PERRIN, -, CROSS, a space and 2. */
+const partsOf = (text: string) => text.split(/([ \-/+]+)/);
+/** Numbers, frequencies, call signs: what says something only as a whole. */
+const isWhole = (word: string) => /\d/.test(word);
+
 function shorten(name: string, rules: NameRules, short: ReadonlyMap<string, string>): FittedName {
   let text = foldName(name, rules);
   if (text.length <= rules.length) return { text, how: 'whole' };
 
-  text = text
-    .split(' ')
-    .map((word) => short.get(word) ?? word)
-    .join(' ');
+  const parts = partsOf(text).map((word) => short.get(word.toLowerCase()) ?? word);
+  text = parts.join('');
   if (text.length <= rules.length) return { text, how: 'abbreviated' };
 
-  for (let i = text.length - 1; i > 0; i--) {
-    if (!/[AEIOUaeiou]/.test(text[i]!) || /[^A-Za-z]/.test(text[i - 1]!)) continue;
-    text = text.slice(0, i) + text.slice(i + 1);
-    if (text.length <= rules.length) return { text, how: 'vowels' };
+  for (let at = parts.length - 1; at >= 0; at -= 1) {
+    if (isWhole(parts[at]!)) continue;
+    for (let i = parts[at]!.length - 1; i > 0; i--) {
+      const word = parts[at]!;
+      if (!/[AEIOUaeiou]/.test(word[i]!) || /[^A-Za-z]/.test(word[i - 1]!)) continue;
+      parts[at] = word.slice(0, i) + word.slice(i + 1);
+      text = parts.join('');
+      if (text.length <= rules.length) return { text, how: 'vowels' };
+    }
   }
   let joined = text;
-  for (let i = joined.lastIndexOf(' '); i > 0; i = joined.lastIndexOf(' ')) {
-    joined = joined.slice(0, i) + joined.slice(i + 1);
+  for (const gap of [...joined.matchAll(/(?<!\d) | (?!\d)/g)].reverse()) {
+    joined = joined.slice(0, gap.index) + joined.slice(gap.index + 1);
     if (joined.length <= rules.length) return { text: joined, how: 'spaces' };
   }
-  return { text: cutWords(text.split(' '), rules.length), how: 'cut' };
-}
-
-/** Takes last letters off the longest word (the first of several) until all fits; words keep one letter, if need be without spaces. */
-function cutWords(words: string[], length: number): string {
-  let cut = words;
-  while (cut.join(' ').length > length) {
-    const longest = Math.max(...cut.map((word) => word.length));
-    if (longest <= 1) return cut.join('').slice(0, length);
-    const at = cut.findIndex((word) => word.length === longest);
-    cut = cut.with(at, cut[at]!.slice(0, -1));
-  }
-  return cut.join(' ');
+  return { text: cutWords(text, rules.length), how: 'cut' };
 }
 
 /**
- * Tells apart names that come out alike: the first keeps its text, the others get a figure at the tail. Names marked
- * `byHand` stay as they are; empty names are left alone.
+ * Takes last letters off the longest word (the first of several) until all fits; words keep one letter, then go without the
+ * signs between them. Words with figures are cut last, from the front, since the end is what tells them apart.
+ */
+function cutWords(text: string, length: number): string {
+  const parts = partsOf(text);
+  const size = () => parts.reduce((sum, part) => sum + part.length, 0);
+  const letters = () =>
+    parts.reduce(
+      (best, part, at) =>
+        at % 2 === 0 && !isWhole(part) && part.length > 1 && part.length > (parts[best]?.length ?? 0)
+          ? at
+          : best,
+      -1,
+    );
+  for (let at = letters(); size() > length && at >= 0; at = letters()) parts[at] = parts[at]!.slice(0, -1);
+  for (let at = parts.length - 2; size() > length && at > 0; at -= 2)
+    if (!(isWhole(parts[at - 1]!) && isWhole(parts[at + 1]!))) parts[at] = '';
+  for (let at = parts.length - 1; size() > length && at >= 0; at--)
+    if (at % 2 === 0 && !isWhole(parts[at]!)) parts[at] = '';
+  const rest = parts.join('').trim();
+  return rest.slice(Math.max(0, rest.length - length)).trim();
+}
+
+/** Tails that tell a name from another: figures, or where it ends in a figure letters, so that no other number comes of it. */
+function* tails(rules: NameRules, afterFigure: boolean): Generator<string> {
+  const letters = [...'BCDEFGHIJKLMNOPQRSTUVWXYZ'].filter((letter) => rules.characters.includes(letter));
+  if (afterFigure) yield* letters;
+  for (let n = 2; ; n++) {
+    if (!afterFigure) yield String(n);
+    else for (const letter of letters.length > 0 ? letters : ['']) yield `${letter}${n}`;
+  }
+}
+
+/**
+ * Tells apart names that come out alike: the first keeps its text, the others get a tail that makes no name that somebody
+ * else has by right, whether before or after it, and no other number. Names marked `byHand` stay as they are; empty names are left alone.
+ *
+ * @example tellApart(['CH 1', 'CH 1', 'CH 12'].map(text => ({ text, byHand: false })), rules) // CH 1, CH 1B, CH 12
  */
 export function tellApart(names: readonly { text: string; byHand: boolean }[], rules: NameRules): string[] {
-  const taken = new Set(names.filter((name) => name.byHand).map((name) => name.text));
-  const seen = new Set<string>();
-  // What has been taken stays taken, so that the search for the next figure goes on where it ended last.
-  const figures = new Map<string, number>();
+  // Whoever has a text first has it by right, wherever in the list.
+  const taken = new Set(names.map(({ text }) => text));
+  const first = new Set<string>(names.flatMap(({ text, byHand }) => (byHand ? [text] : [])));
+  // What has been taken stays taken, so that the search goes on where it ended last.
+  const next = new Map<string, Generator<string>>();
   return names.map(({ text, byHand }) => {
     if (byHand || text === '') return text;
-    let candidate = text;
-    for (let n = figures.get(text) ?? 2; taken.has(candidate) || seen.has(candidate); n++) {
-      figures.set(text, n);
-      const tail = String(n);
-      candidate = text.slice(0, rules.length - tail.length).trimEnd() + tail;
+    if (!first.has(text)) {
+      first.add(text);
+      return text;
     }
-    seen.add(candidate);
-    return candidate;
+    for (let tries = 0; ; tries++) {
+      const afterFigure = /\d$/.test(shorterHead(text, rules.length - 1));
+      const search = next.get(text) ?? tails(rules, afterFigure);
+      next.set(text, search);
+      const tail = search.next().value as string;
+      const head = shorterHead(text, rules.length - tail.length);
+      // Cut further, the head may end in a figure all the same; where every one does, there is nothing better.
+      const joins = /\d$/.test(head) && /^\d/.test(tail) && tries < 100;
+      const candidate = head + tail;
+      if (joins || taken.has(candidate)) continue;
+      taken.add(candidate);
+      return candidate;
+    }
   });
+}
+
+/** The text in so much room: letters go, figures stay as long as they can. */
+function shorterHead(text: string, room: number): string {
+  return text.length <= room ? text : cutWords(text, Math.max(0, room)).trimEnd();
 }
 
 /**

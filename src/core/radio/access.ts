@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { fail, ok, type Result } from '../result';
-import { codeFigures } from './code';
+import { codeFigures, codeOnAir } from './code';
 import { severalReadings } from './frequency';
 import { formatTone, TONES } from './tone';
 import { plain } from './written';
@@ -51,6 +51,18 @@ export function formatAccess(access: Access): string {
   if (access.kind === 'nac') return `NAC ${access.nac.toString(16).toUpperCase().padStart(3, '0')}`;
   const send = access.send ? formatSquelch(access.send) : '';
   return access.expect ? `${send}/${formatSquelch(access.expect)}` : send;
+}
+
+/** Access as it is on air, for comparison: codes that are one under several names come out alike. */
+export function accessOnAir(access: Access): string {
+  if (access.kind !== 'analogue') return formatAccess(access);
+  const side = (squelch: Squelch | null) =>
+    squelch?.kind === 'code'
+      ? `code ${codeOnAir(squelch.code, squelch.inverted)}`
+      : squelch
+        ? formatTone(squelch.tone)
+        : '';
+  return `${side(access.send)}/${side(access.expect)}`;
 }
 
 /** Access in words for a screen reader or a sentence: `sends 88.5 Hz, expects D023N`. */

@@ -16,24 +16,47 @@ const satellite = (from: number, to: number): BandPart => ({
   to: mhz(to),
 });
 
+/** Below 28 MHz no band has room for more than a sideband. */
+const SHORTWAVE = narrow(0.1357, 25);
 const SATELLITES = [satellite(29.3, 29.51), satellite(145.8, 146), satellite(435, 438)];
 
 export const BAND_PLANS: Record<Region, { source: Source; parts: readonly BandPart[] }> = {
   orrin: {
     source: { title: 'Orrin Radio Society, band plan', edition: 'edition of 2026' },
-    parts: [narrow(28, 29), narrow(50, 50.4), narrow(432, 432.5), ...SATELLITES],
+    parts: [SHORTWAVE, narrow(28, 29), narrow(50, 50.4), narrow(432, 432.5), ...SATELLITES],
   },
   itu1: {
     source: { title: 'IARU Region 1 band plans', edition: 'HF of 2016, VHF and up of 2020' },
-    parts: [narrow(28, 29), narrow(50, 50.4), narrow(144, 144.491), narrow(432, 432.49), ...SATELLITES],
+    parts: [
+      SHORTWAVE,
+      narrow(28, 29),
+      narrow(50, 50.4),
+      narrow(144, 144.491),
+      narrow(432, 432.49),
+      ...SATELLITES,
+    ],
   },
   itu2: {
     source: { title: 'IARU Region 2 band plan', edition: 'of 2016' },
-    parts: [narrow(28, 29), narrow(50, 50.3), narrow(144, 144.3), narrow(432, 432.4), ...SATELLITES],
+    parts: [
+      SHORTWAVE,
+      narrow(28, 29),
+      narrow(50, 50.3),
+      narrow(144, 144.3),
+      narrow(432, 432.4),
+      ...SATELLITES,
+    ],
   },
   itu3: {
     source: { title: 'IARU Region 3 band plans', edition: 'of 2019' },
-    parts: [narrow(28, 29), narrow(50, 50.1), narrow(144, 144.035), narrow(431.9, 432.24), ...SATELLITES],
+    parts: [
+      SHORTWAVE,
+      narrow(28, 29),
+      narrow(50, 50.1),
+      narrow(144, 144.035),
+      narrow(431.9, 432.24),
+      ...SATELLITES,
+    ],
   },
 };
 

@@ -21,10 +21,47 @@ export function codeValue(code: Code): number {
   return Number.parseInt(codeFigures(code), 8);
 }
 
-/** The code of `list` whose octal number is nearest; the lower of two as near. */
-export function nearestCode(code: Code, list: readonly Code[] = CODES): Code {
-  const value = codeValue(code);
-  return list.reduce((best, next) =>
-    Math.abs(codeValue(next) - value) < Math.abs(codeValue(best) - value) ? next : best,
-  );
+const WORD_BITS = 23;
+const ALL_ONES = (1 << WORD_BITS) - 1;
+/** The generator of the Golay code that DCS takes, x^11 + x^10 + x^6 + x^5 + x^4 + x^2 + 1, its highest power in the lowest bit's place. */
+const GENERATOR = 0xc75;
+
+/**
+ * The 23 bits that a code sends over and over, the lowest first: nine of the code, the fixed 001, and eleven of the Golay
+ * code (23, 12). Code 023 is 0x763813.
+ */
+export function codeWord(code: Code): number {
+  const data = 0x800 | codeValue(code);
+  let rest = data;
+  for (let bit = 0; bit < 12; bit++) rest = (rest & 1 ? rest ^ GENERATOR : rest) >>> 1;
+  return (rest << 12) | data;
+}
+
+/**
+ * What is heard of a code: the word has no beginning on air, so that all its turns are one. Two codes for which this is the
+ * same open each other; an inverted code is always a normal one besides.
+ */
+export function codeOnAir(code: Code, inverted: boolean): number {
+  let word = codeWord(code) ^ (inverted ? ALL_ONES : 0);
+  let least = word;
+  for (let turn = 1; turn < WORD_BITS; turn++) {
+    word = ((word << 1) & ALL_ONES) | (word >>> (WORD_BITS - 1));
+    least = Math.min(least, word);
+  }
+  return least;
+}
+
+/** The name in `list` under which a code goes on air just the same; normal before inverted. Undefined where it has none. */
+export function sameCodeOnAir(
+  code: Code,
+  inverted: boolean,
+  list: readonly Code[] = CODES,
+  invertedToo = true,
+): { code: Code; inverted: boolean } | undefined {
+  const air = codeOnAir(code, inverted);
+  for (const asInverted of invertedToo ? [false, true] : [false]) {
+    const found = list.find((other) => codeOnAir(other, asInverted) === air);
+    if (found !== undefined) return { code: found, inverted: asInverted };
+  }
+  return undefined;
 }

@@ -149,6 +149,9 @@ function checked(hz: Hertz, shown: string): Result<Hertz> {
   return ok(hz);
 }
 
+/** A distance of frequencies in kHz with its unit: `12.5 kHz`. */
+export const formatKilohertz = (hz: Hertz): string => `${String(hz / 1000)} kHz`;
+
 /**
  * A frequency in MHz with three to five decimals, without the unit; six for the frequencies of 8.33 kHz channels. In the
  * airband three decimals are a channel's name, so that what is no name of its own has five.

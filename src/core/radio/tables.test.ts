@@ -352,7 +352,7 @@ test('parts of the bands, and calling channels', () => {
       BAND_PLANS[region].parts
         .filter((part) => part.use === use)
         .map(({ from, to }) => `${from / 1e6}-${to / 1e6}`);
-    expect(said('narrow').join(' ')).toBe(parts[region]);
+    expect(said('narrow').join(' ')).toBe(`0.1357-25 ${parts[region]}`);
     expect(said('satellite').join(' ')).toBe('29.3-29.51 145.8-146 435-438');
     for (const mhz of calling[region].split(' ')) {
       expect(isCalling(hz(mhz), 'FM', region)).toBe(true);

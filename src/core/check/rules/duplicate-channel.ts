@@ -1,4 +1,4 @@
-import { formatAccess } from '../../radio';
+import { accessOnAir } from '../../radio';
 import { sameChannel } from '../../plan';
 import type { Rule } from '../finding';
 
@@ -11,7 +11,7 @@ export const duplicateChannel: Rule = {
     const alike = new Map<string, typeof plan.channels>();
     return plan.channels.flatMap((channel) => {
       const { rx, tx, mode, access } = channel;
-      const key = `${rx} ${tx} ${mode} ${formatAccess(access)}`;
+      const key = `${rx} ${tx} ${mode} ${accessOnAir(access)}`;
       const earlier = alike.get(key) ?? [];
       const twin = earlier.find((other) => sameChannel(other, channel));
       if (!twin) {

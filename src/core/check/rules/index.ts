@@ -1,18 +1,24 @@
 import type { Rule } from '../finding';
 import { accessWithoutMode } from './access-without-mode';
 import { alwaysOnInScan } from './always-on-in-scan';
+import { digitalWithoutAccess } from './digital-without-access';
+import { distressChannel } from './distress-channel';
 import { duplicateChannel } from './duplicate-channel';
 import { emptyName } from './empty-name';
+import { fmInAirband } from './fm-in-airband';
 import { modeNotHeld } from './mode-not-held';
 import { nameCollision } from './name-collision';
 import { oddShift } from './odd-shift';
 import { offStep } from './off-step';
 import { outOfRange } from './out-of-range';
 import { outsideLicence } from './outside-licence';
+import { overRepeater } from './over-repeater';
 import { powerAboveLicence } from './power-above-licence';
+import { satelliteDownlink } from './satellite-downlink';
 import { slotOutOfRange } from './slot-out-of-range';
 import { toneNotHeld } from './tone-not-held';
-import { transmitOnOutput } from './transmit-on-output';
+import { toneOnCalling } from './tone-on-calling';
+import { wideInNarrow } from './wide-in-narrow';
 
 /** Every rule, in the order in which findings of one channel are shown. */
 export const RULES: readonly Rule[] = [
@@ -21,10 +27,16 @@ export const RULES: readonly Rule[] = [
   offStep,
   modeNotHeld,
   toneNotHeld,
+  distressChannel,
   outsideLicence,
   powerAboveLicence,
   oddShift,
-  transmitOnOutput,
+  overRepeater,
+  satelliteDownlink,
+  wideInNarrow,
+  fmInAirband,
+  toneOnCalling,
+  digitalWithoutAccess,
   accessWithoutMode,
   duplicateChannel,
   nameCollision,

@@ -1,5 +1,5 @@
 import { isDigital, MODE_NAMES } from '../../radio';
-import { channelRule, setMend } from '../finding';
+import { channelRule, leaveOut, setMend } from '../finding';
 
 /** A mode that the radio does not have. */
 export const modeNotHeld = channelRule(
@@ -7,14 +7,16 @@ export const modeNotHeld = channelRule(
   'modes that the radio lacks',
   (channel, { model }) => {
     if (model.modes.includes(channel.mode)) return undefined;
-    const analogue = !isDigital(channel.mode) && model.modes.find((mode) => mode === 'FM');
+    // FM in two widths is understood by either; a sideband, Morse or AM is not, and neither is digital.
+    const otherWidth = ({ FM: 'NFM', NFM: 'FM' } as const)[channel.mode as 'FM'];
+    const usable = otherWidth && model.modes.includes(otherWidth) ? otherWidth : undefined;
     return {
       severity: 'stop',
       field: 'mode',
       text: isDigital(channel.mode)
-        ? `Only noise is heard: the ${model.name} has no ${MODE_NAMES[channel.mode]}.`
-        : `Not understood on air: the ${model.name} has no ${MODE_NAMES[channel.mode]}.`,
-      ...(analogue && { mend: setMend(channel, `Use ${analogue}`, { mode: analogue }) }),
+        ? `Only noise is heard: the ${model.name} has no ${MODE_NAMES[channel.mode]}. Leave it to a radio that has.`
+        : `Not understood on air: the ${model.name} has no ${MODE_NAMES[channel.mode]}. Leave it to a radio that has.`,
+      mends: [...(usable ? [setMend(channel, `Use ${usable}`, { mode: usable })] : []), leaveOut(channel)],
     };
   },
 );

@@ -1,4 +1,11 @@
-import { formatFrequency, formatShift, usualShift } from '../../radio';
+import {
+  citation,
+  formatFrequency,
+  formatShift,
+  marineChannel,
+  SHIFT_SOURCES,
+  usualShift,
+} from '../../radio';
 import { transmitBand } from '../../models';
 import { channelRule, setMend } from '../finding';
 
@@ -7,7 +14,8 @@ export const oddShift = channelRule(
   'odd-shift',
   'shifts unlike those of the repeaters here',
   (channel, { plan, model }) => {
-    if (channel.tx === null || channel.tx === channel.rx) return undefined;
+    if (channel.tx === null || channel.tx === channel.rx || channel.satellite) return undefined;
+    if (marineChannel(channel.rx, channel.tx)) return undefined;
     const { region } = plan.owner;
     const shift = channel.tx - channel.rx;
     const here = usualShift(channel.rx, region);
@@ -17,6 +25,7 @@ export const oddShift = channelRule(
         severity: 'caution',
         field: 'tx',
         text: `Likely opens no repeater: outputs around ${formatFrequency(channel.rx)} listen ${formatShift(here.shift)} MHz away, this sends ${formatShift(shift)}.`,
+        source: citation(SHIFT_SOURCES[region]),
         mend: setMend(channel, `Use ${formatShift(here.shift)}`, {
           tx: channel.rx + here.shift,
           txFixed: false,

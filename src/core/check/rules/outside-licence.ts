@@ -1,5 +1,6 @@
 import { citation, mayTransmit } from '../../radio';
 import { canSend } from '../../fit';
+import { distressOf } from './distress-channel';
 import { channelRule, setMend } from '../finding';
 
 /** A transmit frequency, with the width of its mode, where the owner of the plan may not send. */
@@ -7,7 +8,8 @@ export const outsideLicence = channelRule(
   'outside-licence',
   'transmitting where the licence does not reach',
   (channel, { plan, model }) => {
-    if (!canSend(channel, model)) return undefined;
+    // On a distress channel that is the reason, and it is said.
+    if (!canSend(channel, model) || distressOf(channel, plan, model)) return undefined;
     const { strict, ...licence } = plan.owner;
     const answer = mayTransmit({ hz: channel.tx!, mode: channel.mode, ...licence });
     if (answer.verdict === 'allowed') return undefined;

@@ -1,25 +1,26 @@
-import { formatSquelch, nearestCode, nearestTone, type Access, type Squelch } from '../../radio';
+import { formatSquelch, nearestTone, sameCodeOnAir, type Access, type Squelch } from '../../radio';
 import type { Model } from '../../models';
 import { holdsSquelch, squelches } from '../../fit';
-import { channelRule, setMend } from '../finding';
+import { channelRule, leaveOut, setMend } from '../finding';
 
-function nearest(squelch: Squelch, model: Model): Squelch | undefined {
+/**
+ * What the model has instead: for a tone the nearest, for a code another name of what is heard on air. A code of the
+ * nearest number would be another code, and open nothing.
+ */
+function instead(squelch: Squelch, model: Model): Squelch | undefined {
   if (squelch.kind === 'tone')
     return model.tones.length > 0
       ? { kind: 'tone', tone: nearestTone(squelch.tone, model.tones) }
       : undefined;
-  if (model.codes.length === 0) return undefined;
-  return {
-    ...squelch,
-    code: nearestCode(squelch.code, model.codes),
-    inverted: squelch.inverted && model.invertedCodes,
-  };
+  const alike = sameCodeOnAir(squelch.code, squelch.inverted, model.codes, model.invertedCodes);
+  return alike && { kind: 'code', ...alike };
 }
 
-function mended(access: Access, model: Model): Access | undefined {
-  if (access.kind !== 'analogue') return undefined;
+type Analogue = Extract<Access, { kind: 'analogue' }>;
+
+function mended(access: Analogue, model: Model): Access | undefined {
   const side = (squelch: Squelch | null) =>
-    squelch === null || holdsSquelch(squelch, model) ? squelch : nearest(squelch, model);
+    squelch === null || holdsSquelch(squelch, model) ? squelch : instead(squelch, model);
   const send = side(access.send);
   const expect = side(access.expect);
   return send === undefined || expect === undefined ? undefined : { kind: 'analogue', send, expect };
@@ -30,16 +31,29 @@ export const toneNotHeld = channelRule(
   'tone-not-held',
   'tones and codes that the radio lacks',
   (channel, { model }) => {
-    const odd = squelches(channel.access).find((squelch) => !holdsSquelch(squelch, model));
-    if (!odd) return undefined;
-    const access = mended(channel.access, model);
+    const { access } = channel;
+    const odd = squelches(access).find((squelch) => !holdsSquelch(squelch, model));
+    if (!odd || access.kind !== 'analogue') return undefined;
     const shown = formatSquelch(odd) + (odd.kind === 'tone' ? ' Hz' : '');
-    const near = nearest(odd, model);
+    const near = instead(odd, model);
+    const said = !near
+      ? ', and nothing that is the same on air'
+      : odd.kind === 'tone'
+        ? `, the nearest is ${formatSquelch(near)}`
+        : `; ${formatSquelch(near)} is the same on air`;
+    const other = mended(access, model);
+    const hearing = access.send === null || holdsSquelch(access.send, model);
     return {
       severity: 'stop',
       field: 'access',
-      text: `Opens nothing: the ${model.name} has no ${shown}${near ? `, the nearest is ${formatSquelch(near)}` : ''}.`,
-      ...(access && near && { mend: setMend(channel, `Use ${formatSquelch(near)}`, { access }) }),
+      text: `Opens nothing: the ${model.name} has no ${shown}${said}.`,
+      mends: [
+        ...(other && near ? [setMend(channel, `Use ${formatSquelch(near)}`, { access: other })] : []),
+        ...(hearing
+          ? [setMend(channel, 'Hear everybody there', { access: { ...access, expect: null } })]
+          : []),
+        leaveOut(channel),
+      ],
     };
   },
 );

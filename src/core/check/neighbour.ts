@@ -1,0 +1,58 @@
+import { distanceKm, usualShift, type Hertz, type Point } from '../radio';
+import type { Channel, Plan } from '../plan';
+
+/** A repeater near where the plan is used, whether or not the plan holds it. Frequencies in Hz. */
+export interface Neighbour extends Partial<Point> {
+  name: string;
+  output: Hertz;
+  input: Hertz;
+  /** The channel of the plan that it is; undefined for one that only a directory knows. */
+  id?: Channel['id'];
+}
+
+/** Stations further apart than this do not disturb each other, km; those without a place count as near. */
+const NEARBY_KM = 150;
+
+/** True where two stations can hear each other, or where one of them is may be anywhere. */
+export function near(a: Partial<Point>, b: Partial<Point>): boolean {
+  if (a.lat === undefined || a.lon === undefined || b.lat === undefined || b.lon === undefined) return true;
+  return distanceKm({ lat: a.lat, lon: a.lon }, { lat: b.lat, lon: b.lon }) <= NEARBY_KM;
+}
+
+/** Where a channel's station is, as far as its source says. */
+export const placeOf = ({ source }: Pick<Channel, 'source'>): Partial<Point> => source ?? {};
+
+/** The repeaters of the plan: channels that are shifted as repeaters are here. */
+export function repeatersOf(plan: Plan): Neighbour[] {
+  return plan.channels.flatMap((channel) => {
+    const { id, name, rx, tx, satellite } = channel;
+    if (tx === null || satellite || tx - rx !== usualShift(rx, plan.owner.region)?.shift) return [];
+    return [{ id, name, output: rx, input: tx, ...pointOf(channel) }];
+  });
+}
+
+const pointOf = (channel: Channel): Partial<Point> => {
+  const { lat, lon } = placeOf(channel);
+  return lat === undefined || lon === undefined ? {} : { lat, lon };
+};
+
+/**
+ * Repeaters that a directory knows near a channel. One without a place of its own is used where the plan's others are; of a plan that
+ * knows no place nothing is said, since every repeater of the world would be near.
+ */
+export function nearTo(channel: Channel, places: readonly Point[], neighbour: Neighbour): boolean {
+  const own = pointOf(channel);
+  if (own.lat !== undefined) return near(own, neighbour);
+  return places.some((place) => near(place, neighbour));
+}
+
+/** The places that a plan speaks of, each of a hundredth of a degree once. */
+export function placesOf(plan: Plan): Point[] {
+  const places = new Map<string, Point>();
+  for (const channel of plan.channels) {
+    const { lat, lon } = pointOf(channel);
+    if (lat !== undefined && lon !== undefined)
+      places.set(`${lat.toFixed(1)} ${lon.toFixed(1)}`, { lat, lon });
+  }
+  return [...places.values()];
+}
