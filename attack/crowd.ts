@@ -81,10 +81,10 @@ export async function crowd(
     const path = `/api/plans/${planId}/edits`;
     // One who sends sixty at once waits for those; that is its own affair.
     const patience = client.startsWith('greedy') ? 120_000 : 10_000;
-    let answer = await ask(world.url + path, { ...request, signal: AbortSignal.timeout(patience) });
+    let answer = await ask(world.url + path, request, patience);
     if (answer.status === 200 && random() < 0.1) {
       // The answer was lost on the way, so it is sent again: the same answer, and nothing more done.
-      const again = await ask(world.url + path, { ...request, signal: AbortSignal.timeout(patience) });
+      const again = await ask(world.url + path, request, patience);
       lost++;
       if (!isDeepStrictEqual(again.body, answer.body))
         watch.note(`${key} sent again: ${JSON.stringify(again.body).slice(0, 200)}`);

@@ -4,7 +4,7 @@ import { MODELS } from '../core/models';
 import type { Point } from '../core/radio';
 import { text } from '../core/text';
 import { benchHeaders, benchUrl } from './bench';
-import { fetchJson, FetchFailed } from './fetch-json';
+import { fetchJson, FetchFailed, giveUpAfter } from './fetch-json';
 import { getPlan, wantModel } from './plans';
 import { Problem } from './problem';
 
@@ -64,16 +64,6 @@ function troubleOf({ trouble: what }: FetchFailed): Problem {
   }
 }
 
-/** Someone who asks a directory, until patience is over or whoever asked has gone. */
-function patience(gone?: AbortSignal): AbortSignal {
-  // Not AbortSignal.any over AbortSignal.timeout: Node 20 may collect the two as garbage before the time is over, and then nobody
-  // is ever told.
-  const over = new AbortController();
-  setTimeout(() => over.abort(), PATIENCE_MS).unref();
-  gone?.addEventListener('abort', () => over.abort(), { once: true });
-  return over.signal;
-}
-
 async function ask(path: string, signal: AbortSignal): Promise<unknown> {
   try {
     return await fetchJson(new URL(path, benchUrl()), {
@@ -93,7 +83,7 @@ const placesSchema = z.object({
 /** Places of the gazetteer whose name holds the text. */
 export async function findPlaces(text: string, gone?: AbortSignal) {
   const path = `/register/places?q=${encodeURIComponent(text)}`;
-  const parsed = placesSchema.safeParse(await ask(path, patience(gone)));
+  const parsed = placesSchema.safeParse(await ask(path, giveUpAfter(PATIENCE_MS, gone)));
   if (!parsed.success) throw rubbish();
   return parsed.data.places;
 }
@@ -117,7 +107,7 @@ export async function searchRegister(
   { lat, lon, radiusKm, planId, modelId }: Search,
   gone?: AbortSignal,
 ): Promise<SearchAnswer> {
-  const signal = patience(gone);
+  const signal = giveUpAfter(PATIENCE_MS, gone);
   const kept = planId === undefined ? null : await getPlan(planId);
   const model = wantModel(modelId ?? kept?.plan.modelId ?? MODELS[0]!.id);
   const entries: Entry[] = [];

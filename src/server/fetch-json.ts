@@ -8,6 +8,18 @@ export class FetchFailed extends Error {
 }
 
 /**
+ * A signal for someone who asks a service: it comes when patience is over, in ms, or when whoever asked has gone.
+ * Not AbortSignal.any over AbortSignal.timeout: Node 20 may collect the two as garbage before the time is over, and then
+ * nobody is ever told.
+ */
+export function giveUpAfter(patienceMs: number, gone?: AbortSignal): AbortSignal {
+  const over = new AbortController();
+  setTimeout(() => over.abort(), patienceMs).unref();
+  gone?.addEventListener('abort', () => over.abort(), { once: true });
+  return over.signal;
+}
+
+/**
  * Asks a service for JSON and believes nothing of it: reads no more than `most` bytes, and stops when `signal` says so
  * (patience is over, or whoever asked has gone). Throws `FetchFailed`.
  */

@@ -12,7 +12,7 @@ import { cutText, text } from '../core/text';
 import { copies, radios } from '../db';
 import { reading, writing } from './database';
 import { benchHeaders, benchUrl } from './bench';
-import { fetchJson } from './fetch-json';
+import { fetchJson, giveUpAfter } from './fetch-json';
 import { NOBODY } from './once';
 import { createPlan, getPlan, type KeptPlan } from './plans';
 import { notFound, Problem } from './problem';
@@ -33,7 +33,7 @@ export async function listPorts(): Promise<{ ports: Port[]; reachable: boolean }
   try {
     const answer = await fetchJson(new URL('/bench/ports', benchUrl()), {
       most: 100_000,
-      signal: AbortSignal.timeout(3000),
+      signal: giveUpAfter(3000),
       headers: benchHeaders(),
     });
     return { ports: portsSchema.parse(answer).ports, reachable: true };
