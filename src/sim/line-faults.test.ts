@@ -106,6 +106,53 @@ test('one fault on the line, wherever it strikes, ends no task and spoils nothin
   for (const { kind } of TASKS) expect(reached.share(kind)).toBeGreaterThan(0.2);
 });
 
+/** Offsets within a frame of a block that are not its payload, and the ends of that: start, type, number, length, check. */
+const AROUND_A_BLOCK = [0, 1, 2, 3, 4, 5, 260, 261, 262];
+/** Bytes on the line before the first block: identification or its answer, and what opens the pass. */
+const everyByte = (to: number, from = 0) => Array.from({ length: to - from }, (_, n) => from + n);
+const blocksFrom = (start: number) =>
+  everyByte(32).flatMap((block) => AROUND_A_BLOCK.map((offset) => start + block * 263 + offset));
+
+/**
+ * Every place where a frame is more than payload, for each way of the line: identify 7 bytes, its answer 31, read 7, write 9, ready 7,
+ * acks of 7 each, end 11. Payload is what its check is for, and is struck at random above.
+ */
+const PLACES: [string, LinkTask, Fault['towards'], number[]][] = [
+  ['a read, towards the radio', TASKS[1]!, 'radio', everyByte(14)],
+  [
+    'a read, towards the host',
+    TASKS[1]!,
+    'host',
+    [...everyByte(31), ...blocksFrom(31), ...everyByte(31 + 8416 + 11, 31 + 8416)],
+  ],
+  [
+    'a write, towards the radio',
+    TASKS[2]!,
+    'radio',
+    [...everyByte(16), ...blocksFrom(16), ...everyByte(16 + 8416 + 11, 16 + 8416)],
+  ],
+  ['a write, towards the host', TASKS[2]!, 'host', everyByte(31 + 7 + 32 * 7 + 7)],
+];
+
+test.each(PLACES)(
+  '%s: every bit of every place flipped, and every such byte lost',
+  (_, task, towards, places) => {
+    for (const atByte of places)
+      for (let bit = 0; bit <= 8; bit++) {
+        const fault: Fault = { towards, atByte, kind: bit === 8 ? 'lose' : 'flip', bit: bit % 8 };
+        const { radio, last, struck } = run(task, fault);
+        const wanted = task.kind === 'write' ? other : memory;
+        const sound =
+          struck &&
+          last.kind === 'finished' &&
+          !radio.halfWritten &&
+          radio.memory.every((byte, at) => (at >= 0x70 && at < 0x80) || byte === wanted[at]);
+        if (!sound) throw new Error(`${JSON.stringify(fault)}: ${JSON.stringify(last).slice(0, 200)}`);
+      }
+  },
+  60_000,
+);
+
 test('pulled at any byte, what is said of the radio is true', () => {
   const said = new Map<string, number>();
   fc.assert(

@@ -1,10 +1,11 @@
 import type { Model } from '../models';
 import {
-  crc16,
   frameBytes,
   giveUpFrame,
+  imageSum,
   NOTHING_PENDING,
   readFrames,
+  sumHolds,
   type Frame,
   type Pending,
 } from './frame';
@@ -217,8 +218,7 @@ function openWrite({ image }: LinkState): Uint8Array {
 }
 
 function endFrame(image: Uint8Array): Uint8Array {
-  const crc = crc16(image);
-  return frameBytes('end', 0, Uint8Array.of(crc >> 8, crc & 0xff));
+  return frameBytes('end', 0, imageSum(image));
 }
 
 const bytesDone = ({ done, model }: LinkState) =>
@@ -252,7 +252,7 @@ function askAgain(step: LinkStep): void {
 function endOfRead(step: LinkStep, { payload }: Frame): void {
   if (missing(step.state).length > 0) return askAgain(step);
   const { image } = step.state;
-  if (payload.length !== 2 || ((payload[0]! << 8) | payload[1]!) !== crc16(image)) {
+  if (!sumHolds(image, payload)) {
     failed(step, 'What was read does not add up. Read it again.');
     return;
   }

@@ -1,15 +1,20 @@
 import fc from 'fast-check';
+import { crc32 as zlibCrc32 } from 'node:zlib';
 import { ternP2 } from '../models/tern-p2';
 import {
   crc16,
+  crc32,
   frameBytes,
+  giveUpFrame,
   identBytes,
+  imageSum,
   isOpen,
   NOTHING_PENDING,
   readFrames,
   readIdent,
   startLink,
   stepLink,
+  sumHolds,
   WHOLE,
   type Frame,
   type LinkEvent,
@@ -21,9 +26,25 @@ import { IDENT } from '../samples.test.kit';
 
 const IMAGE = Uint8Array.from({ length: 8192 }, (_, i) => (i * 7 + (i >> 8)) & 0xff);
 const text = (s: string) => new TextEncoder().encode(s);
+/** CRC-32 as Node's zlib has it, apart from the one that is tested; eight figures. */
+const sum32 = (bytes: Uint8Array) => zlibCrc32(bytes).toString(16).padStart(8, '0');
 
 test('the check is CRC-16/XMODEM, whose published value for 123456789 is 31C3', () =>
   expect(crc16(text('123456789'))).toBe(0x31c3));
+
+test('the whole is proved by CRC-32, whose published value for 123456789 is CBF43926', () => {
+  expect(crc32(text('123456789'))).toBe(0xcbf43926);
+  expect(crc32(IMAGE)).toBe(zlibCrc32(IMAGE));
+  expect([...imageSum(text('123456789'))]).toEqual([0xcb, 0xf4, 0x39, 0x26]);
+});
+
+test('what CRC-16 cannot tell apart, the sum of the whole does', () => {
+  // The polynomial itself, anywhere in the image, is what CRC-16 takes for nothing: x^16 + x^12 + x^5 + 1.
+  const other = IMAGE.slice();
+  for (const [at, bits] of [0x01, 0x10, 0x21].entries()) other[100 + at] = other[100 + at]! ^ bits;
+  expect(crc16(other)).toBe(crc16(IMAGE));
+  expect(sumHolds(other, imageSum(IMAGE))).toBe(false);
+});
 
 test('identification is read as it was written', () => {
   expect(readIdent(identBytes(IDENT))).toEqual(IDENT);
@@ -69,11 +90,14 @@ describe('frames', () => {
         const bytes = frameBytes('block', 5, payload);
         const bit = where % (bytes.length * 8);
         bytes[bit >> 3] = bytes[bit >> 3]! ^ (1 << (bit & 7));
-        // noise enough to complete a length that was made longer
-        const { frames } = readFrames(
-          NOTHING_PENDING,
-          Buffer.concat([bytes, frameBytes('ack', 9), new Uint8Array(1200)]),
-        );
+        // a length that was made longer waits for bytes that never come: a silence ends that
+        const heard = readFrames(NOTHING_PENDING, Buffer.concat([bytes, frameBytes('ack', 9)]));
+        const frames = [...heard.frames];
+        for (let { pending } = heard; pending.length > 0;) {
+          const given = giveUpFrame(pending);
+          frames.push(...given.frames);
+          ({ pending } = given);
+        }
         expect(frames.some((f) => f.type === 'block' && Buffer.compare(f.payload, payload) !== 0)).toBe(
           false,
         );
@@ -92,8 +116,7 @@ function radio(
   const state = { memory: memory.slice(), written: 0, frames: 0 };
   const block = (n: number) => frameBytes('block', n, state.memory.slice(n * 256, n * 256 + 256));
   const end = () => {
-    const crc = crc16(state.memory);
-    return frameBytes('end', 0, Uint8Array.of(crc >> 8, crc & 0xff));
+    return frameBytes('end', 0, Uint8Array.from(Buffer.from(sum32(state.memory), 'hex')));
   };
   const answer = (frame: Frame): Uint8Array[] => {
     const bent = bend(frame, state.frames++);
@@ -319,7 +342,10 @@ describe('the bytes of docs/stream-link.md', () => {
   const hears = (step: LinkStep, ...frames: string[]) =>
     stepLink(step.state, { kind: 'bytes', bytes: bytes(frames.join('')) });
 
-  test('the sum itself', () => expect(sum(hex(text('123456789')))).toBe('31c3'));
+  test('the sums themselves', () => {
+    expect(sum(hex(text('123456789')))).toBe('31c3');
+    expect(sum32(text('123456789'))).toBe('cbf43926');
+  });
 
   test('a read asks who, then for everything, and ends with its thanks', () => {
     const asked = startLink(ternP2, { kind: 'read' });
@@ -333,7 +359,7 @@ describe('the bytes of docs/stream-link.md', () => {
     const all = Array.from({ length: 32 }, (_, n) => block(n));
     // blocks 4 and 30 do not come: they are asked for again, one byte each
     const some = all.filter((_, n) => n !== 4 && n !== 30);
-    const end = frame(`45000002${sum(hex(IMAGE))}`);
+    const end = frame(`45000004${sum32(IMAGE)}`);
     const again = hears(reading, ...some, end);
     expect(sent(again)).toEqual([frame('51000002041e')]);
     const done = hears(again, all[4]!, all[30]!, end);
@@ -346,7 +372,7 @@ describe('the bytes of docs/stream-link.md', () => {
     const all = Array.from({ length: 32 }, (_, n) =>
       frame(`44${hex(Uint8Array.of(n))}0100${hex(IMAGE.subarray(n * 256, n * 256 + 256))}`),
     );
-    const { events, send } = hears(reading, ...all, frame('450000020000'));
+    const { events, send } = hears(reading, ...all, frame('4500000400000000'));
     expect(events.at(-1)).toMatchObject({
       kind: 'failed',
       reason: expect.stringContaining('does not add up'),
@@ -370,7 +396,7 @@ describe('the bytes of docs/stream-link.md', () => {
     ]);
     expect(sent(step)[0]).toBe(frame(`44000100${hex(IMAGE.subarray(0, 256))}`));
     for (let n = 0; n < 32; n++) step = hears(step, frame(`41${hex(Uint8Array.of(n))}0000`));
-    expect(sent(step)).toEqual([frame(`45000002${sum(hex(IMAGE))}`)]);
+    expect(sent(step)).toEqual([frame(`45000004${sum32(IMAGE)}`)]);
     // a late answer to a block is not the end
     const late = hears(step, frame('411f0000'));
     expect(isOpen(late.state)).toBe(true);

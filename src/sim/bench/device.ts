@@ -1,6 +1,7 @@
 import { checksumHolds, decodeImage, type RadioContent } from '../../core/image';
 import {
-  crc16,
+  imageSum,
+  sumHolds,
   frameBytes,
   identBytes,
   NOTHING_PENDING,
@@ -25,7 +26,13 @@ export interface Device {
   refusesWriting: boolean;
   /** What it calls itself; differs from the model's where a fault says so. */
   identAs: string;
-  link: { pending: Pending; writing: boolean; received: Uint8Array; taken: readonly boolean[] };
+  link: {
+    pending: Pending;
+    writing: boolean;
+    received: Uint8Array;
+    taken: readonly boolean[];
+    ended: boolean;
+  };
 }
 
 const LOW_BATTERY = 20;
@@ -38,6 +45,7 @@ export function freshLink(model: Model): Device['link'] {
     writing: false,
     received: new Uint8Array(model.memory.bytes),
     taken: Array.from({ length: blocks }, () => false),
+    ended: false,
   };
 }
 
@@ -106,7 +114,11 @@ function take(device: Device, frame: Frame): { device: Device; send: Uint8Array[
     case 'block':
       return device.link.writing ? takeBlock(device, frame) : { device, send: [] };
     case 'end':
-      return device.link.writing ? endWrite(device, frame) : { device, send: [] };
+      if (device.link.writing) return endWrite(device, frame);
+      // Said again, since the answer was lost: the write that it ends is whole, and that is said again too.
+      return device.link.ended && sumHolds(device.link.received, frame.payload)
+        ? { device, send: [frameBytes('ack', WHOLE)] }
+        : { device, send: [] };
     default:
       return { device, send: [] };
   }
@@ -114,10 +126,9 @@ function take(device: Device, frame: Frame): { device: Device; send: Uint8Array[
 
 function blocks({ memory, model }: Device, numbers: readonly number[]): Uint8Array[] {
   const size = model.link.blockBytes;
-  const crc = crc16(memory);
   return [
     ...numbers.map((block) => frameBytes('block', block, memory.slice(block * size, (block + 1) * size))),
-    frameBytes('end', 0, Uint8Array.of(crc >> 8, crc & 0xff)),
+    frameBytes('end', 0, imageSum(memory)),
   ];
 }
 
@@ -159,15 +170,14 @@ function takeBlock(device: Device, { sequence, payload }: Frame) {
 
 function endWrite(device: Device, { payload }: Frame) {
   const { link, model } = device;
-  const sum = ((payload[0] ?? 0) << 8) + (payload[1] ?? 0);
   if (
     !link.taken.every(Boolean) ||
-    crc16(link.received) !== sum ||
+    !sumHolds(link.received, payload) ||
     !checksumHolds(device.memory, model.memory)
   )
     return { device, send: [no(WHOLE, NO.sum)] };
   return {
-    device: { ...count(device, 2), halfWritten: false, link: { ...link, writing: false } },
+    device: { ...count(device, 2), halfWritten: false, link: { ...link, writing: false, ended: true } },
     send: [frameBytes('ack', WHOLE)],
   };
 }
