@@ -37,24 +37,30 @@ const TYPE_OF = new Map(
   Object.entries(FRAME_TYPES).map(([type, byte]) => [byte as number, type as FrameType]),
 );
 
+const BYTES = Array.from({ length: 256 }, (_, byte) => byte);
+/** Eight steps of a division, one a bit. */
+const eight = (from: number, step: (rest: number) => number) => {
+  let rest = from;
+  for (let bit = 0; bit < 8; bit++) rest = step(rest);
+  return rest;
+};
+// What a byte makes of an empty rest: a pass counts hundreds of thousands of them.
+const CRC16 = BYTES.map((byte) =>
+  eight(byte << 8, (rest) => (rest & 0x8000 ? (rest << 1) ^ 0x1021 : rest << 1) & 0xffff),
+);
+const CRC32 = BYTES.map((byte) => eight(byte, (rest) => (rest & 1 ? (rest >>> 1) ^ 0xedb88320 : rest >>> 1)));
+
 /** CRC-16/XMODEM; its published check value for the text “123456789” is 0x31C3. */
 export function crc16(bytes: Uint8Array, from = 0, to = bytes.length): number {
   let crc = 0;
-  for (let i = from; i < to; i++) {
-    crc ^= bytes[i]! << 8;
-    for (let bit = 0; bit < 8; bit++)
-      crc = crc & 0x8000 ? ((crc << 1) ^ 0x1021) & 0xffff : (crc << 1) & 0xffff;
-  }
+  for (let i = from; i < to; i++) crc = ((crc << 8) & 0xffff) ^ CRC16[(crc >> 8) ^ bytes[i]!]!;
   return crc;
 }
 
 /** CRC-32 (ISO/IEC 8802-3, reflected polynomial EDB88320); its published check value for “123456789” is CBF43926. */
 export function crc32(bytes: Uint8Array): number {
   let crc = 0xffffffff;
-  for (const byte of bytes) {
-    crc ^= byte;
-    for (let bit = 0; bit < 8; bit++) crc = crc & 1 ? (crc >>> 1) ^ 0xedb88320 : crc >>> 1;
-  }
+  for (const byte of bytes) crc = (crc >>> 8) ^ CRC32[(crc ^ byte) & 0xff]!;
   return ~crc >>> 0;
 }
 
