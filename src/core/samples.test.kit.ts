@@ -12,7 +12,7 @@ import {
   type PlanId,
 } from './plan';
 import { ternP2 } from './models/tern-p2';
-import type { FittedChannel } from './models';
+import type { FittedChannel, Model } from './models';
 
 /** Makers of plans and generators for tests; not used by the application. */
 
@@ -30,6 +30,24 @@ export function plan(channels: Channel[], owner: Partial<Plan['owner']> = {}): P
   };
   return { ...newPlan('pl_test0001' as PlanId, details), channels };
 }
+
+/** A radio that can do everything, for rules about what no Tern has. */
+export const everything: Model = {
+  ...ternP2,
+  id: 'everything',
+  name: 'Everything',
+  modes: [...MODES],
+  names: { length: 16, characters: `${ternP2.names.characters}abcdefghijklmnopqrstuvwxyz` },
+  steps: [...ternP2.steps, '8.33'],
+  powers: [100, 50, 25, 15, 5, 2, 0.5].map((watts) => ({ label: `${watts} W`, milliwatts: watts * 1000 })),
+  bands: [
+    {
+      name: 'all',
+      receive: { from: 100_000, to: 1_300_000_000 },
+      transmit: { from: 100_000, to: 1_300_000_000 },
+    },
+  ],
+};
 
 /** The slots of a Tern P2. */
 export const RANGE = { first: 0, count: 150 };

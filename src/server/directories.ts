@@ -102,21 +102,19 @@ export interface SearchAnswer {
   beyond: number;
 }
 
-/** Searches the Relay Register around a point and holds what it finds against a plan and its model. */
-export async function searchRegister(
-  { lat, lon, radiusKm, planId, modelId }: Search,
-  gone?: AbortSignal,
-): Promise<SearchAnswer> {
-  const signal = giveUpAfter(PATIENCE_MS, gone);
-  const kept = planId === undefined ? null : await getPlan(planId);
-  const model = wantModel(modelId ?? kept?.plan.modelId ?? MODELS[0]!.id);
+/** What the Relay Register has around a point, of one service or of all; rows that cannot be read are named and left out. */
+export async function registerEntries(
+  { lat, lon, radiusKm, service }: Point & { radiusKm: number; service?: string },
+  signal: AbortSignal,
+): Promise<{ entries: Entry[]; skipped: string[]; total: number }> {
   const entries: Entry[] = [];
   const skipped: string[] = [];
   let pages = 1;
   let total = 0;
+  const of = service === undefined ? '' : `&service=${encodeURIComponent(service)}`;
   for (let page = 1; page <= Math.min(pages, MOST_PAGES); page++) {
     const parsed = registerPageSchema.safeParse(
-      await ask(`/register/entries?lat=${lat}&lon=${lon}&radius_km=${radiusKm}&page=${page}`, signal),
+      await ask(`/register/entries?lat=${lat}&lon=${lon}&radius_km=${radiusKm}&page=${page}${of}`, signal),
     );
     if (!parsed.success) throw rubbish();
     ({ pages, total } = parsed.data);
@@ -126,6 +124,18 @@ export async function searchRegister(
       else skipped.push(read.reason);
     }
   }
+  return { entries, skipped, total };
+}
+
+/** Searches the Relay Register around a point and holds what it finds against a plan and its model. */
+export async function searchRegister(
+  { lat, lon, radiusKm, planId, modelId }: Search,
+  gone?: AbortSignal,
+): Promise<SearchAnswer> {
+  const signal = giveUpAfter(PATIENCE_MS, gone);
+  const kept = planId === undefined ? null : await getPlan(planId);
+  const model = wantModel(modelId ?? kept?.plan.modelId ?? MODELS[0]!.id);
+  const { entries, skipped, total } = await registerEntries({ lat, lon, radiusKm }, signal);
   return {
     candidates: candidates(entries, { lat, lon }, model, kept?.plan ?? null),
     skipped,

@@ -25,6 +25,7 @@ export function planCsv(plan: Plan): string {
     'Power W': channel.power / 1000,
     Scan: channel.scan ? 'yes' : 'no',
     'Always on': channel.alwaysOn ? 'yes' : 'no',
+    Satellite: channel.satellite ? 'yes' : 'no',
     Station: defused(channel.source?.call ?? ''),
     Note: defused(channel.note),
   }));

@@ -3,6 +3,7 @@ import { check, countFindings, type FindingCount } from '../core/check';
 import { modelById } from '../core/models';
 import { jobs, plans, type Database } from '../db';
 import { reading } from './database';
+import { areaOf, knownNeighbours, type Area } from './neighbours';
 import { asPlan, lastReadable, type Row } from './plan-rows';
 
 /** What the list says of a plan that is worked out of its document. */
@@ -17,17 +18,27 @@ interface Summary {
   readable: number | null;
 }
 
+/** A summary as it is kept: of a revision, and of the repeaters nearby that were known then. */
+interface Kept {
+  revision: number;
+  area: Area | null;
+  neighboursAt: number;
+  summary: Summary;
+}
+
 const MOST_SUMMARIES = 2000;
-const summaries = new Map<string, { revision: number; summary: Summary }>();
+const summaries = new Map<string, Kept>();
 
 /** Worked out once a revision: a list of plans reads and checks none of those that have not changed. */
 async function summaryOf(database: Database, id: string, revision: number): Promise<Summary> {
   const known = summaries.get(id);
-  if (known?.revision === revision) return known.summary;
+  if (known?.revision === revision && knownNeighbours(known.area).at === known.neighboursAt)
+    return known.summary;
   const [row] = await database.select().from(plans).where(eq(plans.id, id));
-  const summary = row ? await summarise(database, row) : NO_SUMMARY;
+  const kept = row ? await summarise(database, row) : { ...NOTHING, revision };
+  const { summary } = kept;
   summaries.delete(id);
-  summaries.set(id, { revision: row?.revision ?? revision, summary });
+  summaries.set(id, kept);
   if (summaries.size > MOST_SUMMARIES) summaries.delete(summaries.keys().next().value!);
   // The list may have many to work out: others are served in between.
   await new Promise((resolve) => setImmediate(resolve));
@@ -43,19 +54,28 @@ const NO_SUMMARY: Summary = {
   readable: null,
 };
 
-async function summarise(database: Database, row: Row): Promise<Summary> {
+const NOTHING = { area: null, neighboursAt: 0, summary: NO_SUMMARY };
+
+async function summarise(database: Database, row: Row): Promise<Kept> {
+  const { revision } = row;
   const read = asPlan(row.document);
-  if (!read.ok) return { ...NO_SUMMARY, trouble: read.reason, readable: await lastReadable(database, row) };
+  if (!read.ok) {
+    const readable = await lastReadable(database, row);
+    return { ...NOTHING, revision, summary: { ...NO_SUMMARY, trouble: read.reason, readable } };
+  }
   const plan = read.value;
   const model = modelById(plan.modelId);
-  return {
+  const area = areaOf(plan);
+  const neighbours = knownNeighbours(area);
+  const summary = {
     slots: model?.slots.count ?? 0,
     channels: plan.channels.length,
     receive: plan.channels.map((channel) => channel.rx),
-    findings: model ? countFindings(check(plan, model)) : [],
+    findings: model ? countFindings(check(plan, model, undefined, neighbours.list)) : [],
     trouble: model ? null : unknownModel(plan.modelId),
     readable: null,
   };
+  return { revision, area, neighboursAt: neighbours.at, summary };
 }
 
 /** The plans, the last changed first; with `removed` those that were removed, the last removed first. */

@@ -1,5 +1,5 @@
 import { count, eq, sql } from 'drizzle-orm';
-import { check, contentToWrite } from '../core/check';
+import { check, contentToWrite, type Neighbour } from '../core/check';
 import { fit } from '../core/fit';
 import { modelById, type Model } from '../core/models';
 import { makeId, newPlan, PLAN_NAME_LIMIT, type Plan, type PlanDetails } from '../core/plan';
@@ -149,10 +149,15 @@ export async function fitPlan(id: string, modelId?: string) {
   return { revision, fit: fit(plan, wantModel(modelId ?? plan.modelId)) };
 }
 
-export async function checkPlan(id: string, modelId?: string) {
+/** What Check says of a plan; `neighbours` are the repeaters that a directory knows where it is used. */
+export async function checkPlan(id: string, modelId?: string, neighbours: readonly Neighbour[] = []) {
   const { plan, revision } = await getPlan(id);
   const model = wantModel(modelId ?? plan.modelId);
-  return { revision, findings: check(plan, model), heldBack: contentToWrite(plan, model).heldBack };
+  return {
+    revision,
+    findings: check(plan, model, undefined, neighbours),
+    heldBack: contentToWrite(plan, model).heldBack,
+  };
 }
 
 /** True where no plan has been made yet. */

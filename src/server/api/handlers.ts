@@ -3,6 +3,7 @@ import { fileName, planCsv } from '../export';
 import { databaseKind } from '../health';
 import { getJob, listJobs, startJob, stopJob } from '../jobs';
 import { findModels } from '../models';
+import { areaOf, neighboursOf } from '../neighbours';
 import { listPlans } from '../plan-list';
 import { rawDocument } from '../plan-rows';
 import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } from '../plans';
@@ -44,7 +45,14 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   redo: ({ params, asker }) => stepBack(params.id, 'redo', asker),
   goBack: ({ params, body, asker }) => goBack(params.id, body.base, body.revision, asker),
   fit: ({ params, query }) => fitPlan(params.id, query.model),
-  check: ({ params, query }) => checkPlan(params.id, query.model),
+  check: async ({ params, query }) => {
+    const { plan } = await getPlan(params.id);
+    return checkPlan(params.id, query.model, await neighboursOf(areaOf(plan)));
+  },
+  neighbours: async ({ params }) => {
+    const { plan } = await getPlan(params.id);
+    return { neighbours: [...(await neighboursOf(areaOf(plan)))] };
+  },
   export: async ({ params, query }): Promise<FileAnswer> => {
     const { plan } = await getPlan(params.id);
     return query.as === 'csv'

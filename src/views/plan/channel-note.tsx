@@ -5,7 +5,7 @@ import type { Channel, ChannelSet } from '@/core/plan';
 import { Field } from '@/ui';
 import type { PlanInHand } from './use-plan';
 
-/** What a person wants to remember of a channel, and whether it ever falls silent; neither goes into the radio. */
+/** What a person wants to remember of a channel, whether it ever falls silent, and whether it works a satellite; none of it goes into the radio. */
 export function ChannelNote({ channel, hand }: { channel: Channel; hand: PlanInHand }) {
   const [note, setNote] = useState(channel.note);
   const set = (change: ChannelSet) =>
@@ -36,6 +36,18 @@ export function ChannelNote({ channel, hand }: { channel: Channel; hand: PlanInH
           onChange={(event) => set({ alwaysOn: event.target.checked })}
         />
         never silent
+      </label>
+      <label
+        className="flex items-center gap-1.5 whitespace-nowrap"
+        title="Its two sides are the way up to a satellite and the way down"
+      >
+        <input
+          type="checkbox"
+          className="accent-ink"
+          checked={channel.satellite ?? false}
+          onChange={(event) => set({ satellite: event.target.checked })}
+        />
+        satellite
       </label>
     </div>
   );

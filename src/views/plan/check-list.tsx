@@ -55,7 +55,7 @@ export function CheckList({
           <p className="pt-0.5 pl-5 text-soft">{finding.text}</p>
           {finding.source && <p className="pl-5 text-[12px] text-soft">By: {finding.source}.</p>}
           {finding.mend && (
-            <p className="flex gap-1.5 pt-1 pl-5">
+            <p className="flex flex-wrap gap-1.5 pt-1 pl-5">
               <Button size="small" onClick={() => onMend(finding.mend!.edit)}>
                 {finding.mend.label}
               </Button>
@@ -68,6 +68,11 @@ export function CheckList({
                   All {together.get(finding)!.count}
                 </Button>
               )}
+              {finding.others?.map((mend) => (
+                <Button key={mend.label} size="small" onClick={() => onMend(mend.edit)}>
+                  {mend.label}
+                </Button>
+              ))}
             </p>
           )}
         </li>

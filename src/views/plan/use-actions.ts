@@ -58,6 +58,7 @@ export function useActions(hand: PlanInHand, table: Table) {
     setSaid,
     listenOnly: () => setAll({ tx: null }),
     toggleScan: () => setAll({ scan: !chosenChannels.every((channel) => channel.scan) }),
+    toggleSatellite: () => setAll({ satellite: !chosenChannels.every((channel) => channel.satellite) }),
     toggleAlwaysOn: () => setAll({ alwaysOn: !chosenChannels.every((channel) => channel.alwaysOn) }),
     remove: () => {
       if (chosenChannels.length === 0) return;

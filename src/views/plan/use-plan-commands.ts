@@ -71,6 +71,7 @@ export function usePlanCommands(
     chosen('listen-only', 'Make listen only', actions.listenOnly, 'L'),
     chosen('scan', 'Scan or skip', actions.toggleScan, 'S'),
     chosen('always-on', 'Mark as always on, or not', actions.toggleAlwaysOn),
+    chosen('satellite', 'Mark as working a satellite, or not', actions.toggleSatellite),
     chosen('remove', 'Remove', actions.remove),
     chosen('fill-down', 'Fill down', actions.fillDown, 'Ctrl D'),
     chosen('renumber', 'Number anew, in steps', () => arrange({ how: 'renumber' })),

@@ -1,7 +1,7 @@
 'use client';
 
 import { useDeferredValue, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import { check, type Finding } from '@/core/check';
+import { check, type Finding, type Neighbour } from '@/core/check';
 import { fit, type Fit } from '@/core/fit';
 import { modelById, receiveRanges, type Model } from '@/core/models';
 import type { CellContext, Plan } from '@/core/plan';
@@ -44,11 +44,20 @@ export function usePlan(initial: KeptPlan): PlanInHand {
   const { plan } = state;
   const model = modelById(plan.modelId)!;
   const settled = useDeferredValue(plan);
+  const [neighbours, setNeighbours] = useState<readonly Neighbour[]>([]);
+  const { id } = initial.plan;
+  // What a directory knows nearby comes when it comes; without it Check says what it can.
+  useEffect(() => {
+    ask<{ neighbours: Neighbour[] }>(`/api/plans/${id}/neighbours`).then(
+      (answer) => setNeighbours(answer.neighbours),
+      () => {},
+    );
+  }, [id]);
   const shown = useMemo((): ShownPlan => {
     const held = modelById(settled.modelId)!;
     const fitted = fit(settled, held);
-    return { plan: settled, model: held, fit: fitted, findings: check(settled, held, fitted) };
-  }, [settled]);
+    return { plan: settled, model: held, fit: fitted, findings: check(settled, held, fitted, neighbours) };
+  }, [settled, neighbours]);
   const region = plan.owner.region;
   const context = useMemo<CellContext>(
     () => ({ region, bands: receiveRanges(model), powers: model.powers }),
