@@ -66,6 +66,12 @@ const CASES: [string, Plan, string, Partial<Channel> | 'gone' | undefined][] = [
   ],
   ['satellite-downlink', one(145_900_000), 'caution', { tx: null }],
   ['satellite-downlink', one(436_500_000), 'caution', { tx: null }],
+  [
+    'licence-free-channel',
+    one(446_010_000, { mode: 'NFM', power: 500 }),
+    'caution',
+    { rx: 446_006_250, tx: 446_006_250 },
+  ],
   ['wide-in-narrow', one(432_200_000), 'hint', { tx: null }],
   ['tone-on-calling', one(145_500_000, { access: tone(885) }), 'caution', { access: OPEN }],
   [

@@ -1,4 +1,13 @@
 import type { Allocation } from './allocation';
+import {
+  CITIZENS_27,
+  CITIZENS_477,
+  FAMILY_462,
+  FAMILY_467,
+  FREE_446,
+  MULTI_151,
+  MULTI_154,
+} from './licence-free';
 import type { Mode } from './mode';
 import type { Region } from './region';
 import { RADIO_REGULATIONS, type Source } from './source';
@@ -32,19 +41,27 @@ const amateur = (band: string, from: number, to: number, watts: number, note: st
 });
 
 /** Open to everybody, licence or not; power in W. */
-const free = (from: number, to: number, watts: number, modes: readonly Mode[], note: string): Allocation => ({
+const free = (
+  from: number,
+  to: number,
+  watts: number,
+  modes: readonly Mode[],
+  channels: readonly number[],
+  note: string,
+): Allocation => ({
   service: 'licence-free',
   band: 'Licence-free',
   from: mhz(from),
   to: mhz(to),
   power: { none: watts * 1000, entry: watts * 1000, full: watts * 1000 },
   modes,
+  channels,
   note,
 });
 
 const citizens = (source: string) => [
-  free(26.96, 27.41, 4, ['FM', 'NFM', 'AM'], `40 channels at 10 kHz; ${source}.`),
-  free(26.96, 27.41, 12, ['LSB', 'USB'], `Peak envelope power; ${source}.`),
+  free(26.96, 27.41, 4, ['FM', 'NFM', 'AM'], CITIZENS_27, `40 channels at 10 kHz; ${source}.`),
+  free(26.96, 27.41, 12, ['LSB', 'USB'], CITIZENS_27, `Peak envelope power; ${source}.`),
 ];
 
 const SECONDARY_70CM = 'Secondary (No. 5.270).';
@@ -93,7 +110,7 @@ export const ADDITIONS = [
     regions: ['itu1'],
     name: 'Licence-free, 446.0 to 446.2 MHz',
     source: { title: 'ECC Decision (15)05', edition: 'of 2015' },
-    allocations: [free(446.0, 446.2, 0.5, ['NFM', 'DMR'], '16 channels at 12.5 kHz; 0.5 W ERP.')],
+    allocations: [free(446.0, 446.2, 0.5, ['NFM', 'DMR'], FREE_446, '16 channels at 12.5 kHz; 0.5 W ERP.')],
   },
   {
     id: 'free-27-ecc',
@@ -108,8 +125,8 @@ export const ADDITIONS = [
     name: 'Licence-free family radio, 462 and 467 MHz',
     source: { title: '47 CFR part 95, subpart B', edition: 'of 2017' },
     allocations: [
-      free(462.54375, 462.73125, 2, ['NFM'], '15 channels at 12.5 kHz; 2 W ERP.'),
-      free(467.55625, 467.71875, 0.5, ['NFM'], '7 channels at 12.5 kHz; 0.5 W ERP.'),
+      free(462.54375, 462.73125, 2, ['NFM'], FAMILY_462, '15 channels at 12.5 kHz; 2 W ERP.'),
+      free(467.55625, 467.71875, 0.5, ['NFM'], FAMILY_467, '7 channels at 12.5 kHz; 0.5 W ERP.'),
     ],
   },
   {
@@ -118,8 +135,8 @@ export const ADDITIONS = [
     name: 'Licence-free, 151 and 154 MHz',
     source: { title: '47 CFR part 95, subpart J', edition: 'of 2017' },
     allocations: [
-      free(151.8144, 151.9456, 2, ['NFM'], '3 channels, 11.25 kHz wide; 2 W.'),
-      free(154.56, 154.61, 2, ['FM', 'NFM'], '2 channels, 20 kHz wide; 2 W.'),
+      free(151.8144, 151.9456, 2, ['NFM'], MULTI_151, '3 channels, 11.25 kHz wide; 2 W.'),
+      free(154.56, 154.61, 2, ['FM', 'NFM'], MULTI_154, '2 channels, 20 kHz wide; 2 W.'),
     ],
   },
   {
@@ -134,7 +151,7 @@ export const ADDITIONS = [
     regions: ['itu3'],
     name: 'Licence-free, 476.4 to 477.4 MHz',
     source: { title: 'Citizen band class licence', edition: 'of 2015' },
-    allocations: [free(476.41875, 477.41875, 5, ['NFM'], '80 channels at 12.5 kHz; 5 W.')],
+    allocations: [free(476.41875, 477.41875, 5, ['NFM'], CITIZENS_477, '80 channels at 12.5 kHz; 5 W.')],
   },
 ] as const satisfies readonly Addition[];
 

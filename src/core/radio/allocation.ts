@@ -1,4 +1,5 @@
 import { additionsOf } from './addition';
+import { FREE_446 } from './licence-free';
 import type { Range } from './frequency';
 import type { Mode } from './mode';
 import type { Milliwatts } from './power';
@@ -18,6 +19,8 @@ export interface Allocation extends Range {
   power: Partial<Record<Grade, Milliwatts>>;
   /** The modes that may be sent; undefined for any. */
   modes?: readonly Mode[];
+  /** Where only these channels may be used: their frequencies, Hz. */
+  channels?: readonly number[];
   note?: string;
 }
 
@@ -71,6 +74,7 @@ const ORRIN: readonly Allocation[] = [
     to: mhz(446.2),
     power: { none: 500, entry: 500, full: 500 },
     modes: ['NFM', 'DMR'],
+    channels: FREE_446,
     note: 'Half a watt, narrow modes, fixed aerials.',
   },
   other('business', 'Business', 450.0, 470.0, 'Licensed firms, a frequency each.'),

@@ -9,6 +9,7 @@ export * from './distress';
 export * from './frequency';
 export * from './geo';
 export * from './guard';
+export * from './licence-free';
 export * from './locator';
 export * from './marine';
 export * from './mode';

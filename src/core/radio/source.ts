@@ -11,6 +11,22 @@ export const RADIO_REGULATIONS: Source = {
   title: 'ITU Radio Regulations, Article 5',
   edition: 'edition of 2020',
 };
+export const TONES_SOURCE: Source = {
+  title: 'TIA-603, CTCSS, with the tones in use beside it',
+  edition: 'TIA-603-E of 2016',
+};
+export const CODES_SOURCE: Source = {
+  title: 'TIA-603, DCS, with the codes in use beside it',
+  edition: 'TIA-603-E of 2016',
+};
+export const WIDTHS_SOURCE: Source = {
+  title: 'ITU-R SM.1138, necessary bandwidth, rounded up to what the channels in use leave',
+  edition: 'SM.1138-2 of 2008',
+};
+export const AIR_NAMES_SOURCE: Source = {
+  title: 'ICAO Annex 10, volume V, table 4-1 bis',
+  edition: '3rd edition',
+};
 export const ORRIN_OFFICE: Source = {
   title: 'Orrin Spectrum Office, table of allocations',
   edition: 'edition of 2026',

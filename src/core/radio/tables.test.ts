@@ -2,13 +2,20 @@ import {
   ADDITIONS,
   ALLOCATIONS,
   BAND_PLANS,
+  CITIZENS_27,
+  CITIZENS_477,
   CODES,
   DISTRESS,
   distressAt,
+  FAMILY_462,
+  FAMILY_467,
+  FREE_446,
   isCalling,
   MARINE_CHANNELS,
   marineChannel,
   MODE_WIDTHS,
+  MULTI_151,
+  MULTI_154,
   REGIONS,
   STEPS,
   TONES,
@@ -361,4 +368,23 @@ test('parts of the bands, and calling channels', () => {
     expect(isCalling(145_525_000, 'FM', region)).toBe(false);
   }
   expect(isCalling(145_500_000, 'FM', 'itu2')).toBe(false);
+});
+
+test('licence-free channels, MHz: how many, the first and the last, and 23 to 25 of the citizens’ band in their odd order', () => {
+  const ends = (channels: readonly number[]) => [channels.length, channels[0]! / 1e6, channels.at(-1)! / 1e6];
+  expect(ends(FREE_446)).toEqual([16, 446.00625, 446.19375]);
+  expect(ends(FAMILY_462)).toEqual([15, 462.5625, 462.725]);
+  expect(FAMILY_462[6]! / 1e6).toBe(462.7125);
+  expect(FAMILY_462[7]! / 1e6).toBe(462.55);
+  expect(ends(FAMILY_467)).toEqual([7, 467.5625, 467.7125]);
+  expect(ends(CITIZENS_477)).toEqual([80, 476.425, 477.4125]);
+  expect(MULTI_151.map((hz) => hz / 1e6)).toEqual([151.82, 151.88, 151.94]);
+  expect(MULTI_154.map((hz) => hz / 1e6)).toEqual([154.57, 154.6]);
+  expect(ends(CITIZENS_27)).toEqual([40, 26.965, 27.405]);
+  expect(CITIZENS_27.slice(22, 26).map((hz) => hz / 1e6)).toEqual([27.255, 27.235, 27.245, 27.265]);
+  expect(CITIZENS_27.every((hz) => hz % 10_000 === 5_000)).toBe(true);
+  // the five that were never given
+  for (const mhz of [26.995, 27.045, 27.095, 27.145, 27.195])
+    expect(CITIZENS_27).not.toContain(hz(String(mhz)));
+  expect(new Set(CITIZENS_27).size).toBe(40);
 });

@@ -1,4 +1,4 @@
-import { formatFrequency, inNamedAirband } from '../../radio';
+import { AIR_NAMES_SOURCE, citation, formatFrequency, inNamedAirband } from '../../radio';
 import { channelRule, leaveOut, setMend } from '../finding';
 
 /** FM where aircraft speak AM. */
@@ -9,6 +9,7 @@ export const fmInAirband = channelRule('fm-in-airband', 'FM on airband channels'
     severity: 'caution',
     field: 'mode',
     text: `Aircraft are not understood: on ${formatFrequency(rx)} they speak AM.`,
+    source: citation(AIR_NAMES_SOURCE),
     mends: [
       ...(model.modes.includes('AM') ? [setMend(channel, 'Use AM', { mode: 'AM' })] : []),
       leaveOut(channel),

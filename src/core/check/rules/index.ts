@@ -6,6 +6,7 @@ import { distressChannel } from './distress-channel';
 import { duplicateChannel } from './duplicate-channel';
 import { emptyName } from './empty-name';
 import { fmInAirband } from './fm-in-airband';
+import { licenceFreeChannel } from './licence-free-channel';
 import { modeNotHeld } from './mode-not-held';
 import { nameCollision } from './name-collision';
 import { oddShift } from './odd-shift';
@@ -30,6 +31,7 @@ export const RULES: readonly Rule[] = [
   distressChannel,
   outsideLicence,
   powerAboveLicence,
+  licenceFreeChannel,
   oddShift,
   overRepeater,
   satelliteDownlink,

@@ -1,4 +1,13 @@
-import { formatSquelch, nearestTone, sameCodeOnAir, type Access, type Squelch } from '../../radio';
+import {
+  citation,
+  CODES_SOURCE,
+  formatSquelch,
+  nearestTone,
+  sameCodeOnAir,
+  TONES_SOURCE,
+  type Access,
+  type Squelch,
+} from '../../radio';
 import type { Model } from '../../models';
 import { holdsSquelch, squelches } from '../../fit';
 import { channelRule, leaveOut, setMend } from '../finding';
@@ -47,6 +56,7 @@ export const toneNotHeld = channelRule(
       severity: 'stop',
       field: 'access',
       text: `Opens nothing: the ${model.name} has no ${shown}${said}.`,
+      source: citation(odd.kind === 'tone' ? TONES_SOURCE : CODES_SOURCE),
       mends: [
         ...(other && near ? [setMend(channel, `Use ${formatSquelch(near)}`, { access: other })] : []),
         ...(hearing

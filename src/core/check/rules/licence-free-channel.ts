@@ -1,0 +1,33 @@
+import { citation, formatFrequency, mayTransmit } from '../../radio';
+import { canSend } from '../../fit';
+import { channelRule, setMend } from '../finding';
+
+/** Sending between the channels of a licence-free service, where nobody listens and others are disturbed. */
+export const licenceFreeChannel = channelRule(
+  'licence-free-channel',
+  'sending between licence-free channels',
+  (channel, { plan, model }) => {
+    if (!canSend(channel, model)) return undefined;
+    const { strict: _, ...licence } = plan.owner;
+    const answer = mayTransmit({ hz: channel.tx!, mode: channel.mode, ...licence });
+    if (answer.verdict !== 'allowed') return undefined;
+    const { channels } = answer.allocations.at(-1)!;
+    const tx = channel.tx!;
+    if (!channels || channels.includes(tx)) return undefined;
+    const nearest = channels.reduce((best, next) =>
+      Math.abs(next - tx) < Math.abs(best - tx) ? next : best,
+    );
+    const both = channel.rx === tx ? { rx: nearest } : {};
+    return {
+      severity: 'caution',
+      field: 'tx',
+      text: `Between two channels: ${formatFrequency(tx)} is none of the ${channels.length} that are licence-free; the nearest is ${formatFrequency(nearest)}.`,
+      source: citation(answer.source),
+      mend: setMend(channel, `Use ${formatFrequency(nearest)}`, {
+        ...both,
+        tx: nearest,
+        txFixed: channel.txFixed,
+      }),
+    };
+  },
+);
