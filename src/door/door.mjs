@@ -151,15 +151,11 @@ export const ANSWER_HEADERS = {
   'X-Frame-Options': 'DENY',
 };
 
-/**
- * Sends a refusal as a problem (RFC 9457) and lets the connection go: what may still come of the request is not read.
- *
- * @param {import('node:http').ServerResponse} response
- * @param {Refusal} refusal
- */
-export function refuse(response, { status, kind, title, detail, allow }) {
+/** A refusal as it goes over the line: its body, a problem document (RFC 9457), and its headers. @param {Refusal} refusal */
+function problemOf({ status, kind, title, detail, allow }) {
   const body = JSON.stringify({ type: `urn:veridon:problem:${kind}`, title, status, detail });
-  response.writeHead(status, {
+  /** @type {Record<string, string | number>} */
+  const headers = {
     'Content-Type': 'application/problem+json',
     'Content-Length': Buffer.byteLength(body),
     'Content-Security-Policy': "default-src 'none'; frame-ancestors 'none'",
@@ -167,6 +163,53 @@ export function refuse(response, { status, kind, title, detail, allow }) {
     Connection: 'close',
     ...ANSWER_HEADERS,
     ...(allow !== undefined && { Allow: allow }),
-  });
+  };
+  return { body, headers };
+}
+
+/**
+ * Sends a refusal and lets the connection go: what may still come of the request is not read.
+ *
+ * @param {import('node:http').ServerResponse} response
+ * @param {Refusal} refusal
+ */
+export function refuse(response, refusal) {
+  const { body, headers } = problemOf(refusal);
+  response.writeHead(refusal.status, headers);
   response.end(body);
+}
+
+/**
+ * Answers what is no request that Node can read, or never became one, where there is still somebody to hear it.
+ *
+ * @param {NodeJS.ErrnoException} error
+ * @param {import('node:stream').Duplex} socket
+ */
+export function refuseUnreadable(error, socket) {
+  if (!socket.writable || error.code === 'ECONNRESET') return void socket.destroy();
+  /** @type {Refusal} */
+  const refusal =
+    error.code === 'HPE_HEADER_OVERFLOW'
+      ? {
+          status: 431,
+          kind: 'address-too-long',
+          title: 'Too long',
+          detail: 'No address and no headers here are so long.',
+        }
+      : error.code === 'ERR_HTTP_REQUEST_TIMEOUT'
+        ? {
+            status: 408,
+            kind: 'too-slow',
+            title: 'Too slow',
+            detail: 'The request did not come in time. Nothing was changed; send it again.',
+          }
+        : {
+            status: 400,
+            kind: 'unreadable',
+            title: 'Not a request',
+            detail: 'What came is no HTTP request. Nothing was changed.',
+          };
+  const { body, headers } = problemOf(refusal);
+  const lines = Object.entries(headers).map(([name, value]) => `${name}: ${value}`);
+  socket.end([`HTTP/1.1 ${refusal.status} ${refusal.title}`, ...lines, '', body].join('\r\n'));
 }

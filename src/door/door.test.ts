@@ -1,4 +1,14 @@
-import { cleanHeaders, isLocalHost, isOwnOrigin, methodsOfVeridon, refusalOf } from './door.mjs';
+import { createServer } from 'node:http';
+import { connect, type AddressInfo } from 'node:net';
+import {
+  cleanHeaders,
+  isLocalHost,
+  isOwnOrigin,
+  methodsOfVeridon,
+  refusalOf,
+  refuse,
+  refuseUnreadable,
+} from './door.mjs';
 
 const knock = (method: string, url: string, headers: Record<string, string> = {}) => ({
   method,
@@ -83,4 +93,49 @@ test('headers that only the framework may say are taken out where they make no s
   const bad: Record<string, string | undefined> = { 'next-router-state-tree': '%7B%7D' };
   cleanHeaders(bad);
   expect(bad).toEqual({});
+});
+
+describe('what is no request that can be read', () => {
+  const server = createServer((request, response) => {
+    const refusal = refusalOf(
+      { method: request.method ?? '', url: request.url ?? '', headers: request.headers },
+      methodsOfVeridon,
+    );
+    if (refusal) refuse(response, refusal);
+    else response.end('in');
+  }).on('clientError', refuseUnreadable);
+  beforeAll(() => new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve)));
+  afterAll(() => new Promise((resolve) => server.close(resolve)));
+
+  /** All that comes back for those bytes, until the other end lets go. */
+  const say = (bytes: string) =>
+    new Promise<string>((resolve) => {
+      let heard = '';
+      const socket = connect((server.address() as AddressInfo).port, '127.0.0.1', () => socket.write(bytes));
+      socket.on('data', (part) => (heard += String(part)));
+      socket.on('error', () => {});
+      socket.on('close', () => resolve(heard));
+    });
+
+  test.each([
+    [
+      'an address of 20,000 characters',
+      `GET /${'x'.repeat(20_000)} HTTP/1.1\r\nHost: localhost\r\n\r\n`,
+      431,
+    ],
+    ['something else', 'Good morning!\r\n\r\n', 400],
+    [
+      'two lengths',
+      'GET / HTTP/1.1\r\nHost: localhost\r\nContent-Length: 1\r\nContent-Length: 2\r\n\r\n',
+      400,
+    ],
+    ['a method that no one has', 'BREW / HTTP/1.1\r\nHost: localhost\r\n\r\n', 400],
+    ['another host', 'GET / HTTP/1.1\r\nHost: isles.example\r\n\r\n', 403],
+  ])('%s is answered with a problem document', async (_, bytes, status) => {
+    const [head, body] = (await say(bytes)).split('\r\n\r\n');
+    expect(head).toMatch(new RegExp(`^HTTP/1\\.1 ${status} `));
+    expect(head).toContain('Content-Type: application/problem+json');
+    expect(JSON.parse(body!)).toMatchObject({ status, detail: expect.stringMatching(/\.$/) });
+    expect(Number(/Content-Length: (\d+)/.exec(head!)![1])).toBe(Buffer.byteLength(body!));
+  });
 });

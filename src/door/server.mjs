@@ -4,7 +4,14 @@ import { createServer } from 'node:http';
 import { setFlagsFromString } from 'node:v8';
 import next from 'next';
 import { laneOf, makeTurns } from './turns.mjs';
-import { ANSWER_HEADERS, cleanHeaders, methodsOfVeridon, refusalOf, refuse } from './door.mjs';
+import {
+  ANSWER_HEADERS,
+  cleanHeaders,
+  methodsOfVeridon,
+  refusalOf,
+  refuse,
+  refuseUnreadable,
+} from './door.mjs';
 
 // Rather collect garbage a little more often than let the heap grow to twice what is in use.
 setFlagsFromString('--heap-growing-percent=40');
@@ -66,10 +73,7 @@ const server = createServer((request, response) => {
 // A request that trickles in holds its connection no longer than this, ms; it is also how long one may wait for its turn.
 server.requestTimeout = 120_000;
 server.headersTimeout = 10_000;
-server.on('clientError', (_error, socket) => {
-  if (socket.writable)
-    socket.end('HTTP/1.1 400 Bad Request\r\nConnection: close\r\nContent-Length: 0\r\n\r\n');
-});
+server.on('clientError', refuseUnreadable);
 server.on('error', (/** @type {NodeJS.ErrnoException} */ error) => {
   console.error(
     error.code === 'EADDRINUSE'

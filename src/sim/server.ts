@@ -2,7 +2,7 @@ import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { ANSWER_HEADERS, refusalOf, refuse } from '../door/door.mjs';
+import { ANSWER_HEADERS, refusalOf, refuse, refuseUnreadable } from '../door/door.mjs';
 import { faultSchema, handleSchema, Station } from './bench/station';
 import { UNITS } from './bench/units';
 import { benchPage } from './bench/page';
@@ -112,6 +112,7 @@ export function startSim({
     });
   });
 
+  server.on('clientError', refuseUnreadable);
   return new Promise((resolve, reject) => {
     server.once('error', reject);
     server.listen(port, '127.0.0.1', () => {

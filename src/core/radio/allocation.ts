@@ -112,7 +112,7 @@ const MICROWAVE = [
 
 /**
  * Allocations that decide who may transmit. `orrin` is a made-up regulator; the three ITU regions follow the
- * amateur service's entries in Article 5 of the ITU Radio Regulations (edition of 2020). Their powers are the 1.5 kW
+ * amateur service's entries in Article 5 of the ITU Radio Regulations (2020). Their powers are the 1.5 kW
  * that no region exceeds in practice, or the limit that the table itself sets: a country's own licence is narrower.
  */
 export const ALLOCATIONS: Record<Region, readonly Allocation[]> = {

@@ -22,11 +22,11 @@ const SATELLITES = [satellite(29.3, 29.51), satellite(145.8, 146), satellite(435
 
 export const BAND_PLANS: Record<Region, { source: Source; parts: readonly BandPart[] }> = {
   orrin: {
-    source: { title: 'Orrin Radio Society, band plan', edition: 'edition of 2026' },
+    source: { title: 'Orrin Radio Society, band plan', edition: '2026' },
     parts: [SHORTWAVE, narrow(28, 29), narrow(50, 50.4), narrow(432, 432.5), ...SATELLITES],
   },
   itu1: {
-    source: { title: 'IARU Region 1 band plans', edition: 'HF of 2016, VHF and up of 2020' },
+    source: { title: 'IARU Region 1 band plans', edition: '2016, VHF and up 2020' },
     parts: [
       SHORTWAVE,
       narrow(28, 29),
@@ -37,7 +37,7 @@ export const BAND_PLANS: Record<Region, { source: Source; parts: readonly BandPa
     ],
   },
   itu2: {
-    source: { title: 'IARU Region 2 band plan', edition: 'of 2016' },
+    source: { title: 'IARU Region 2 band plan', edition: '2016' },
     parts: [
       SHORTWAVE,
       narrow(28, 29),
@@ -48,7 +48,7 @@ export const BAND_PLANS: Record<Region, { source: Source; parts: readonly BandPa
     ],
   },
   itu3: {
-    source: { title: 'IARU Region 3 band plans', edition: 'of 2019' },
+    source: { title: 'IARU Region 3 band plans', edition: '2019' },
     parts: [
       SHORTWAVE,
       narrow(28, 29),

@@ -11,7 +11,7 @@ export interface DistressChannel extends Range {
 
 export const DISTRESS_SOURCE: Source = {
   title: 'ITU Radio Regulations, Appendix 15, and ICAO Annex 10',
-  edition: 'editions of 2020',
+  edition: '2020',
 };
 
 const at = (mhz: number, service: DistressChannel['service'], purpose: string): DistressChannel => {

@@ -4,7 +4,7 @@ import type { Source } from './source';
 /** Channels of the maritime mobile service in the VHF band, and what each is for where that matters. */
 export const MARINE_SOURCE: Source = {
   title: 'ITU Radio Regulations, Appendix 18',
-  edition: 'edition of 2020',
+  edition: '2020',
 };
 
 export interface MarineChannel {

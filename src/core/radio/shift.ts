@@ -66,7 +66,7 @@ export const USUAL_SHIFTS: Record<Region, readonly UsualShift[]> = {
 
 /** Where the usual shifts are from. */
 export const SHIFT_SOURCES: Record<Region, Source> = {
-  orrin: { title: 'Orrin Spectrum Office, repeater plan', edition: 'edition of 2026' },
+  orrin: { title: 'Orrin Spectrum Office, repeater plan', edition: '2026' },
   itu1: BAND_PLANS.itu1.source,
   itu2: BAND_PLANS.itu2.source,
   itu3: BAND_PLANS.itu3.source,

@@ -4,24 +4,24 @@ export interface Source {
   edition: string;
 }
 
-/** A source in a line: `ITU Radio Regulations, Article 5 (edition of 2020)`. */
+/** A source in a line: `ITU Radio Regulations, Article 5 (2020)`. */
 export const citation = ({ title, edition }: Source): string => `${title} (${edition})`;
 
 export const RADIO_REGULATIONS: Source = {
   title: 'ITU Radio Regulations, Article 5',
-  edition: 'edition of 2020',
+  edition: '2020',
 };
 export const TONES_SOURCE: Source = {
   title: 'TIA-603, CTCSS, with the tones in use beside it',
-  edition: 'TIA-603-E of 2016',
+  edition: '2016',
 };
 export const CODES_SOURCE: Source = {
   title: 'TIA-603, DCS, with the codes in use beside it',
-  edition: 'TIA-603-E of 2016',
+  edition: '2016',
 };
 export const WIDTHS_SOURCE: Source = {
   title: 'ITU-R SM.1138, necessary bandwidth, rounded up to what the channels in use leave',
-  edition: 'SM.1138-2 of 2008',
+  edition: '2008',
 };
 export const AIR_NAMES_SOURCE: Source = {
   title: 'ICAO Annex 10, volume V, table 4-1 bis',
@@ -29,5 +29,5 @@ export const AIR_NAMES_SOURCE: Source = {
 };
 export const ORRIN_OFFICE: Source = {
   title: 'Orrin Spectrum Office, table of allocations',
-  edition: 'edition of 2026',
+  edition: '2026',
 };

@@ -11,10 +11,10 @@ export function ChannelNote({ channel, hand }: { channel: Channel; hand: PlanInH
   const set = (change: ChannelSet) =>
     hand.store.apply({ name: 'change', changes: [{ id: channel.id, set: change }] });
   return (
-    <div className="flex items-center gap-3 text-[13px] text-soft">
+    <div className="flex flex-col gap-2 text-[13px] text-soft">
       <Field
         id="channel-note"
-        className="min-w-0 flex-1 flex-row! items-center [&_input]:h-7 [&_input]:min-w-0 [&_input]:flex-1 [&_input]:text-[13px]"
+        className="min-w-0 flex-row! items-center [&_input]:h-7 [&_input]:min-w-0 [&_input]:flex-1 [&_input]:text-[13px]"
         label="Note"
         maxLength={500}
         value={note}
@@ -25,30 +25,32 @@ export function ChannelNote({ channel, hand }: { channel: Channel; hand: PlanInH
           if (event.key === 'Escape') setNote(channel.note);
         }}
       />
-      <label
-        className="flex items-center gap-1.5 whitespace-nowrap"
-        title="A broadcast or a beacon: it stops a scan"
-      >
-        <input
-          type="checkbox"
-          className="accent-ink"
-          checked={channel.alwaysOn}
-          onChange={(event) => set({ alwaysOn: event.target.checked })}
-        />
-        never silent
-      </label>
-      <label
-        className="flex items-center gap-1.5 whitespace-nowrap"
-        title="Its two sides are the way up to a satellite and the way down"
-      >
-        <input
-          type="checkbox"
-          className="accent-ink"
-          checked={channel.satellite ?? false}
-          onChange={(event) => set({ satellite: event.target.checked })}
-        />
-        satellite
-      </label>
+      <div className="flex gap-4">
+        <label
+          className="flex items-center gap-1.5 whitespace-nowrap"
+          title="A broadcast or a beacon: it stops a scan"
+        >
+          <input
+            type="checkbox"
+            className="accent-ink"
+            checked={channel.alwaysOn}
+            onChange={(event) => set({ alwaysOn: event.target.checked })}
+          />
+          never silent
+        </label>
+        <label
+          className="flex items-center gap-1.5 whitespace-nowrap"
+          title="Its two sides are the way up to a satellite and the way down"
+        >
+          <input
+            type="checkbox"
+            className="accent-ink"
+            checked={channel.satellite ?? false}
+            onChange={(event) => set({ satellite: event.target.checked })}
+          />
+          satellite
+        </label>
+      </div>
     </div>
   );
 }

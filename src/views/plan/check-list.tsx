@@ -53,7 +53,7 @@ export function CheckList({
             <span className="truncate font-medium">{names.get(finding.id)?.name}</span>
           </button>
           <p className="pt-0.5 pl-5 text-soft">{finding.text}</p>
-          {finding.source && <p className="pl-5 text-[12px] text-soft">By: {finding.source}.</p>}
+          {finding.source && <p className="pl-5 text-[12px] text-soft">By {finding.source}</p>}
           {finding.mend && (
             <p className="flex flex-wrap gap-1.5 pt-1 pl-5">
               <Button size="small" onClick={() => onMend(finding.mend!.edit)}>
