@@ -21,6 +21,10 @@ const argument = (name: string, otherwise: number) => {
 };
 const minutes = argument('minutes', 30);
 const seed = argument('seed', 1);
+/** One of cuts, requests, crowd, directory, cable, kills, for somebody who looks into it. */
+const at = process.argv.indexOf('--only');
+const only = at < 0 ? undefined : process.argv[at + 1];
+const wanted = (name: string) => only === undefined || only === name;
 const end = Date.now() + minutes * 60_000;
 const share = (part: number) => Math.min(end, Date.now() + part * minutes * 60_000);
 
@@ -36,7 +40,7 @@ console.log(`Attacking for ${minutes} minutes, seed ${seed}`);
 const folder = mkdtempSync(join(tmpdir(), 'veridon-attack-'));
 process.env.VERIDON_RESERVE_MB = '1';
 process.env.VERIDON_DATA_DIR = join(folder, 'cuts');
-{
+if (wanted('cuts')) {
   const until = share(0.3);
   const recording = await record(join(folder, 'cuts'), 150, seed);
   const { cuts, answered, faults } = await cutPower(recording, {
@@ -53,12 +57,14 @@ const world = await makeWorld({ env: { VERIDON_BENCH_URL: between.url }, speed: 
 bench = world.bench;
 try {
   const before = memoryOf(world.pid());
-  tell(await makeUpRequests(world, { requests: Infinity, seed, until: share(0.25) }));
-  tell(await crowd(world, { clients: 20, greedy: 4, edits: 40, seed, until: share(0.2) }));
-  tell(await lieToSearches(world, between.behave, { searches: 400, seed, until: share(0.1) }));
+  if (wanted('requests')) tell(await makeUpRequests(world, { requests: Infinity, seed, until: share(0.25) }));
+  if (wanted('crowd'))
+    tell(await crowd(world, { clients: 20, greedy: 4, edits: 40, seed, until: share(0.2) }));
+  if (wanted('directory'))
+    tell(await lieToSearches(world, between.behave, { searches: 400, seed, until: share(0.1) }));
   console.log(`  memory after these, MB: ${Math.round(before)} to ${Math.round(memoryOf(world.pid()))}`);
-  tell(await pullCables(world, { faults: 200, seed, until: share(0.15) }));
-  tell(await kill(world, { kills: 200, seed, until: end }));
+  if (wanted('cable')) tell(await pullCables(world, { faults: 200, seed, until: share(0.15) }));
+  if (wanted('kills')) tell(await kill(world, { kills: 200, seed, until: end }));
   const mistakes = world.output().match(/^\s*(\w*Error|⨯).*$/gm) ?? [];
   tell({
     attack: 'what the server printed',

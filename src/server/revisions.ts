@@ -14,6 +14,7 @@ import { reading, writing } from './database';
 import { NOBODY, once, type Asker } from './once';
 import { labelOf, planAt, readPlan, wantRow, type Row } from './plan-rows';
 import { wantModel } from './plans';
+import { recentPlan, rememberPlan } from './recent-plans';
 import { Problem } from './problem';
 
 /** What a change answers. `plan` is there where the edit was run on a newer revision than it was made on. */
@@ -58,9 +59,17 @@ function keepable(before: Plan, after: Plan): string {
   return json;
 }
 
-async function append(database: Database, row: Row, step: Step): Promise<ChangeAnswer> {
+/** A revision that has been made, and is there once its transaction is. */
+interface Made {
+  revision: number;
+  plan: Plan;
+  bytes: number;
+}
+
+async function append(database: Database, row: Row, step: Step, made: Made[]): Promise<ChangeAnswer> {
   const json = keepable(step.before, step.after);
   const revision = row.revision + 1;
+  made.push({ revision, plan: step.after, bytes: json.length });
   const undoHead = step.undoHead(revision);
   const redoHead = step.redoHead(revision);
   const [edit, inverse] = [step.edit, inverseOf(step.before, step.after)].map((one) => JSON.stringify(one));
@@ -125,21 +134,24 @@ async function change(
   id: string,
   asker: Asker,
   request: unknown,
-  run: (transaction: Database, row: Row) => Promise<ChangeAnswer>,
+  run: (transaction: Database, row: Row, made: Made[]) => Promise<ChangeAnswer>,
 ): Promise<ChangeAnswer> {
   const database = await writing();
-  return database.transaction((transaction) =>
+  const made: Made[] = [];
+  const changed = await database.transaction((transaction) =>
     once<ChangeAnswer, Receipt>(
       transaction,
       asker,
       { id, request },
       async () => {
-        const answer = await run(transaction, await wantRow(transaction, id, true));
+        const answer = await run(transaction, await wantRow(transaction, id, true), made);
         return { answer, receipt: { revision: answer.revision, withPlan: answer.plan !== undefined } };
       },
       (receipt) => answerAgain(transaction, id, receipt),
     ),
   );
+  for (const { revision, plan, bytes } of made) rememberPlan(id, revision, plan, bytes);
+  return changed;
 }
 
 /** The plan on which an edit was made, where that is not the newest any more. */
@@ -152,7 +164,12 @@ async function baseOf(database: Database, row: Row, base: number): Promise<Plan>
       `This was made on revision ${base}; the plan is at ${row.revision}. Load the plan again and look at it.`,
       { revision: row.revision },
     );
-  return planAt(database, row, base);
+  const known = recentPlan(row.id, base);
+  if (known) return known;
+  // Whoever makes one edit on it is likely to make the next on it too.
+  const plan = await planAt(database, row, base);
+  rememberPlan(row.id, base, plan, JSON.stringify(plan).length);
+  return plan;
 }
 
 /**
@@ -160,7 +177,7 @@ async function baseOf(database: Database, row: Row, base: number): Promise<Plan>
  * newest where it still holds, and refused with a reason where not. Once this has answered, the edit is on disk.
  */
 export function editPlan(id: string, base: number, edit: Edit, asker = NOBODY): Promise<ChangeAnswer> {
-  return change(id, asker, { base, edit }, async (transaction, row) => {
+  return change(id, asker, { base, edit }, async (transaction, row, made) => {
     if (base > row.revision)
       throw new Problem(
         409,
@@ -179,22 +196,27 @@ export function editPlan(id: string, base: number, edit: Edit, asker = NOBODY): 
         : ([422, 'edit-refused', 'This cannot be done'] as const);
       throw new Problem(status, kind, title, result.reason, { revision: row.revision });
     }
-    const answer = await append(transaction, row, {
-      kind: 'edit',
-      edit,
-      label: editLabel(edit, before),
-      before,
-      after: result.value,
-      undoHead: (revision) => revision,
-      redoHead: () => null,
-    });
+    const answer = await append(
+      transaction,
+      row,
+      {
+        kind: 'edit',
+        edit,
+        label: editLabel(edit, before),
+        before,
+        after: result.value,
+        undoHead: (revision) => revision,
+        redoHead: () => null,
+      },
+      made,
+    );
     return stale ? { ...answer, plan: result.value } : answer;
   });
 }
 
 /** Takes the last edit back, or the last undo: a revision of its own, so that the log only ever grows. */
 export function stepBack(id: string, kind: 'undo' | 'redo', asker = NOBODY): Promise<ChangeAnswer> {
-  return change(id, asker, kind, async (transaction, row) => {
+  return change(id, asker, kind, async (transaction, row, made) => {
     const head = kind === 'undo' ? row.undoHead : row.redoHead;
     if (head === null)
       throw new Problem(
@@ -211,15 +233,20 @@ export function stepBack(id: string, kind: 'undo' | 'redo', asker = NOBODY): Pro
     const edit = editSchema.parse(target!.inverse);
     const result = applyEdit(before, edit);
     if (!result.ok) throw new Error(`The log of ${id} does not lead back from ${head}: ${result.reason}`);
-    const answer = await append(transaction, row, {
-      kind,
-      edit,
-      label: target!.label,
-      before,
-      after: result.value,
-      undoHead: (revision) => (kind === 'undo' ? target!.beforeUndo : revision),
-      redoHead: (revision) => (kind === 'undo' ? revision : target!.beforeRedo),
-    });
+    const answer = await append(
+      transaction,
+      row,
+      {
+        kind,
+        edit,
+        label: target!.label,
+        before,
+        after: result.value,
+        undoHead: (revision) => (kind === 'undo' ? target!.beforeUndo : revision),
+        redoHead: (revision) => (kind === 'undo' ? revision : target!.beforeRedo),
+      },
+      made,
+    );
     return { ...answer, plan: result.value };
   });
 }
@@ -239,7 +266,7 @@ export async function goBack(
   const then = await wantRow(database, id, false);
   const wanted =
     base === then.revision && revision < base ? await planAt(database, then, revision) : undefined;
-  return change(id, asker, { base, revision }, async (transaction, row) => {
+  return change(id, asker, { base, revision }, async (transaction, row, made) => {
     if (base !== row.revision)
       throw new Problem(
         409,
@@ -257,15 +284,20 @@ export async function goBack(
       );
     const before = readPlan(row);
     const after = wanted ?? (await planAt(transaction, row, revision));
-    const answer = await append(transaction, row, {
-      kind: 'edit',
-      edit: inverseOf(after, before),
-      label: `Go back to revision ${revision}`,
-      before,
-      after,
-      undoHead: (next) => next,
-      redoHead: () => null,
-    });
+    const answer = await append(
+      transaction,
+      row,
+      {
+        kind: 'edit',
+        edit: inverseOf(after, before),
+        label: `Go back to revision ${revision}`,
+        before,
+        after,
+        undoHead: (next) => next,
+        redoHead: () => null,
+      },
+      made,
+    );
     return { ...answer, plan: after };
   });
 }
