@@ -205,7 +205,7 @@ test('guarding strictly makes cautions of the licence stops; the plan’s name i
   const check = () => findingsCounted(page);
   expect(await check()).toContain('1 stop,');
   await press(page, 'Q7KWD · grade Full');
-  const strict = await page.waitForSelector('[role=dialog] input[type=checkbox]');
+  const strict = await page.waitForSelector('[role=dialog] label ::-p-text(Guard strictly)');
   await strict!.click();
   await until('two stops', async () => (await check()).includes('2 stops'));
   await keys('Escape');
