@@ -31,8 +31,8 @@ const Strip = memo(function Strip({ channels, rules, chosen, active, onPick }: S
   if (drawn.length === 0) return null;
   return (
     <div role="group" aria-label="Bands of this plan" className="flex gap-2.5 max-lg:flex-wrap">
-      {drawn.map((ruler) => (
-        <div key={ruler.name} className="min-w-[92px]" style={{ flex: `${weight(ruler)} 1 0` }}>
+      {drawn.map((ruler, index) => (
+        <div key={index} className="min-w-[92px]" style={{ flex: `${weight(ruler)} 1 0` }}>
           <BandRuler ruler={ruler} channels={channels} chosen={chosen} active={active} onPick={onPick} />
         </div>
       ))}

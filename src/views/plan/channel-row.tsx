@@ -174,7 +174,7 @@ export const ChannelRow = memo(function ChannelRow({
               )}
             >
               {drafts?.[column] !== undefined ? (
-                <span className="mono text-stop">{drafts[column] || 'empty'}</span>
+                <span className="mono truncate text-stop">{drafts[column] || 'empty'}</span>
               ) : (
                 <Content channel={channel} column={column} onRadio={onRadio} />
               )}

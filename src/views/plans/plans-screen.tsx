@@ -33,9 +33,9 @@ function MiniStrip({ receive }: { receive: number[] }) {
   const drawn = useMemo(() => rulers(receive, { region: 'orrin' }), [receive]);
   return (
     <span className="flex h-7 gap-1.5 max-[700px]:hidden" aria-hidden>
-      {drawn.map((ruler) => (
+      {drawn.map((ruler, at) => (
         <span
-          key={ruler.name}
+          key={at}
           className="relative block h-full min-w-8 border-b border-ink"
           style={{ flex: `${1 + Math.sqrt(ruler.count)} 1 0` }}
         >
