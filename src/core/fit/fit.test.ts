@@ -32,6 +32,19 @@ test('the fit lists what it shortens, changes and leaves out', () => {
   ]);
 });
 
+test('a name of which the display has no letter gives way to the frequency, and the fit says so', () => {
+  const fitted = fit(plan([channel(1, 145_612_500, { name: '丘' })]), ternP2);
+  expect(fitted.channels[0]!.name).toBe('');
+  expect(fitted.changes).toEqual([
+    {
+      id: id(1),
+      what: 'name',
+      text: 'Shown by its frequency, 145.6125',
+      because: 'This display has none of the letters of the name',
+    },
+  ]);
+});
+
 test('a tone or code is held where the model has it, a turned one only where it turns codes', () => {
   const code = (figures: number, inverted: boolean) => ({ kind: 'code' as const, code: figures, inverted });
   const plain = { ...ternP2, codes: [23, 25], tones: [885], invertedCodes: false };

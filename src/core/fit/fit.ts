@@ -85,8 +85,12 @@ export function fit(plan: Plan, model: Model): Fit {
     if (!name.byHand && name.text.toLowerCase() !== channel.name.trim().toLowerCase())
       change(
         'name',
-        `Name ${HOW[name.how]} ${name.text}`,
-        `${model.names.length} characters on this display`,
+        name.text === ''
+          ? `Shown by its frequency, ${formatFrequency(channel.rx)}`
+          : `Name ${HOW[name.how]} ${name.text}`,
+        name.text === ''
+          ? 'This display has none of the letters of the name'
+          : `${model.names.length} characters on this display`,
       );
     if (sends && power !== channel.power)
       change(

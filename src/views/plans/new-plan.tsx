@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { findModels } from '@/core/models';
-import { GRADES, GRADE_NAMES, type Grade } from '@/core/radio';
+import { GRADES, GRADE_NAMES, REGIONS, REGION_NAMES, type Grade, type Region } from '@/core/radio';
 import { ask, Button, Choice, Field, sentenceOf, Trouble } from '@/ui';
 
 /** Makes a plan: its name, the radio under any name that it is sold by, and the licence. */
@@ -14,6 +14,7 @@ export function NewPlan({ first, onClose }: { first: boolean; onClose: () => voi
   const [soldAs, setSoldAs] = useState(sold[0]![0]);
   const [callSign, setCallSign] = useState('');
   const [grade, setGrade] = useState<Grade>('full');
+  const [region, setRegion] = useState<Region>('orrin');
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
 
@@ -26,7 +27,7 @@ export function NewPlan({ first, onClose }: { first: boolean; onClose: () => voi
       const made = await ask<{ plan: { id: string } }>('/api/plans', 'POST', {
         name,
         modelId,
-        owner: { callSign, grade },
+        owner: { callSign, grade, region },
       });
       router.push(`/plans/${made.plan.id}`);
     } catch (error) {
@@ -76,6 +77,15 @@ export function NewPlan({ first, onClose }: { first: boolean; onClose: () => voi
           onChange={setGrade}
           className="w-28"
         />
+        <Choice
+          label="Rules of"
+          value={region}
+          options={REGIONS.map((key) => [key, REGION_NAMES[key]] as const)}
+          onChange={setRegion}
+          className="w-36"
+        />
+      </div>
+      <div className="flex gap-2 pt-3">
         <Button kind="strong" type="submit" disabled={busy}>
           Make the plan
         </Button>
