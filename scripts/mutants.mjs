@@ -36,9 +36,19 @@ const shuffled = (list) =>
     .sort(([a], [b]) => a - b)
     .map(([, one]) => one);
 
-const TABLES = ['allocation', 'shift', 'tone', 'code', 'step', 'mode'].map(
-  (name) => `src/core/radio/${name}.ts`,
-);
+const TABLES = [
+  'allocation',
+  'addition',
+  'band-plan',
+  'distress',
+  'licence-free',
+  'marine',
+  'shift',
+  'tone',
+  'code',
+  'step',
+  'mode',
+].map((name) => `src/core/radio/${name}.ts`);
 const files = (folder) =>
   readdirSync(folder).flatMap((name) => {
     const path = join(folder, name);

@@ -139,6 +139,33 @@ test.each(ON_ALL)('%s on a radio that can do everything (case %#)', (rule, p, se
   expect(after.value.channels[0]).toMatchObject(mended as Partial<Channel>);
 });
 
+test('the nearest of several repeaters is named; AM on shortwave and what the licence bars are no matter of narrow parts', () => {
+  const two = [
+    { name: 'Far', output: 145_687_500, input: 145_087_500, lat: 52, lon: -30 },
+    { name: 'Near', output: 145_705_000, input: 145_105_000, lat: 52, lon: -30 },
+  ];
+  const source = { directory: 'd', entry: 'e', service: 'amateur', lat: 52, lon: -30 };
+  const said = check(one(145_700_000, { source }), ternP2, undefined, two);
+  expect(said.map(({ text }) => text)).toEqual([
+    'Disturbs “Near”: its output 145.705 is only 5 kHz away, and this is 16 kHz wide.',
+  ]);
+  const narrow = (rx: number, fields: Partial<ChannelFields>) =>
+    onAll(plan([channel(1, rx, fields)], { region: 'itu1' }), 'wide-in-narrow').length;
+  expect(narrow(7_150_000, { mode: 'AM' })).toBe(0);
+  expect(narrow(7_150_000, { mode: 'FM' })).toBe(1);
+  expect(narrow(144_200_000, { mode: 'AM' })).toBe(1);
+  expect(narrow(144_200_000, { mode: 'USB' })).toBe(0);
+  expect(narrow(144_200_000, { mode: 'FM', tx: null })).toBe(0);
+  expect(narrow(13_000_000, { mode: 'FM' })).toBe(0);
+  // FM in one width is understood by a radio that has the other
+  const onlyFm = { ...ternP2, modes: ['FM' as const] };
+  const [held] = check(one(145_500_000, { mode: 'NFM' }), onlyFm).filter(
+    ({ rule }) => rule === 'mode-not-held',
+  );
+  expect(held!.mend!.label).toBe('Use FM');
+  expect(held!.others!.map(({ label }) => label)).toEqual(['Leave it out']);
+});
+
 test('a ship may call at sea, but not on the channels of aircraft; the licence then says nothing more', () => {
   const ship = (rx: number) => plan([channel(1, rx, { power: 25_000 })], { marine: true });
   expect(onAll(ship(156_800_000), 'distress-channel')).toEqual([]);

@@ -306,6 +306,41 @@ describe('writing', () => {
   });
 });
 
+test('what is lost once is said again: every kind of frame of a read and of a write', () => {
+  for (const [task, types] of [
+    [{ kind: 'read' }, ['identify', 'read']],
+    [{ kind: 'write', image: IMAGE, serial: 'LK204417' }, ['identify', 'write', 'block', 'end']],
+  ] as [LinkTask, Frame['type'][]][])
+    for (const type of types) {
+      let lost = 0;
+      const device = radio(task.kind === 'read' ? IMAGE : new Uint8Array(8192), (frame) =>
+        frame.type === type && lost++ === 0 ? [] : undefined,
+      );
+      const { last } = converse(task, device);
+      expect([type, lost > 0, last?.kind]).toEqual([type, true, 'finished']);
+      expect(device.state.memory).toEqual(IMAGE);
+    }
+});
+
+test('a refusal in the middle of a write, and a wrong identification, end it with what is known', () => {
+  const refusing = radio(new Uint8Array(8192), (frame) =>
+    frame.type === 'block' && frame.sequence === 9 ? [frameBytes('no', 9, Uint8Array.of(2))] : undefined,
+  );
+  expect(converse({ kind: 'write', image: IMAGE, serial: 'LK204417' }, refusing).last).toMatchObject({
+    kind: 'failed',
+    radio: 'half written',
+    reason: expect.stringContaining('refuses to be written'),
+  });
+  const strange = radio(IMAGE, (frame) =>
+    frame.type === 'identify' ? [frameBytes('ident', 0, new Uint8Array(7))] : undefined,
+  );
+  expect(converse({ kind: 'read' }, strange).last).toMatchObject({
+    kind: 'failed',
+    radio: 'untouched',
+    reason: expect.stringContaining('not a radio that Veridon knows'),
+  });
+});
+
 test('no bytes whatever make the link throw', () => {
   fc.assert(
     fc.property(

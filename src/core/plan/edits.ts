@@ -211,7 +211,8 @@ export function rebaseEdit(edit: Edit, base: Plan, newest: Plan): Result<Plan> {
     const asked = wantedById.get(id);
     const now = newestById.get(id);
     if (asked === before || !now || now === before) continue;
-    for (const key of Object.keys(before) as (keyof Channel)[]) {
+    // Not the keys that are there: a field that may be missing can have been added on both sides.
+    for (const key of Object.keys(FIELD_NAMES) as (keyof Channel)[]) {
       const touched = asked === undefined || !equal(asked[key], before[key]);
       if (touched && !equal(now[key], before[key]))
         return fail(
@@ -288,6 +289,7 @@ function changeLabel(changes: readonly { id: ChannelId; set: ChannelSet }[], pla
   if (!sets.every((set) => equal(set, first))) return `Set ${FIELD_NAMES[key]} of ${target}`;
   if (key === 'tx' && first.tx === null) return `Set ${target} to listen only`;
   if (key === 'scan') return `${first.scan ? 'Scan' : 'Leave out of the scan'}: ${target}`;
+  if (key === 'satellite') return `Mark ${target} as ${first.satellite ? '' : 'not '}working a satellite`;
   if (key === 'name') return `Rename ${target} to “${first.name}”`;
   const value = valueLabel(key, first);
   return value === undefined
