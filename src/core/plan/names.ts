@@ -144,7 +144,7 @@ function shorten(name: string, rules: NameRules, short: ReadonlyMap<string, stri
   text = parts.join('');
   if (text.length <= rules.length) return { text, how: 'abbreviated' };
 
-  for (let at = parts.length - 1; at >= 0; at -= 1) {
+  for (let at = parts.length - 1; at >= 0; at--) {
     if (isWhole(parts[at]!)) continue;
     for (let i = parts[at]!.length - 1; i > 0; i--) {
       const word = parts[at]!;
