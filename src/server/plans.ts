@@ -153,11 +153,10 @@ export async function fitPlan(id: string, modelId?: string) {
 export async function checkPlan(id: string, modelId?: string, neighbours: readonly Neighbour[] = []) {
   const { plan, revision } = await getPlan(id);
   const model = wantModel(modelId ?? plan.modelId);
-  return {
-    revision,
-    findings: check(plan, model, undefined, neighbours),
-    heldBack: contentToWrite(plan, model).heldBack,
-  };
+  // Once: the largest plan takes half a second.
+  const fitted = fit(plan, model);
+  const findings = check(plan, model, fitted, neighbours);
+  return { revision, findings, heldBack: contentToWrite(plan, model, fitted, findings).heldBack };
 }
 
 /** True where no plan has been made yet. */

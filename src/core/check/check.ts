@@ -80,11 +80,18 @@ export interface WriteContent {
   heldBack: { id: ChannelId; reasons: string[] }[];
 }
 
-/** Works out what a write of this plan puts into a radio of the model. */
-export function contentToWrite(plan: Plan, model: Model): WriteContent {
-  const fitted = fit(plan, model);
+/**
+ * Works out what a write of this plan puts into a radio of the model. Who has the fit and the findings hands them in; what is
+ * found of neighbours stops nothing.
+ */
+export function contentToWrite(
+  plan: Plan,
+  model: Model,
+  fitted: Fit = fit(plan, model),
+  findings: readonly Finding[] = check(plan, model, fitted),
+): WriteContent {
   const reasons = new Map<ChannelId, string[]>();
-  for (const finding of check(plan, model, fitted))
+  for (const finding of findings)
     if (finding.severity === 'stop')
       reasons.set(finding.id, [...(reasons.get(finding.id) ?? []), finding.text]);
   return {
