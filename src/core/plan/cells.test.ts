@@ -30,7 +30,19 @@ test('a cell’s text, typed again, sets what is there', () => {
 test('words that people type', () => {
   expect(parseCell('power', 'high', own, context)).toEqual({ ok: true, value: { power: 4000 } });
   expect(parseCell('scan', 'Y', own, context)).toEqual({ ok: true, value: { scan: true } });
-  expect(parseCell('scan', 'perhaps', own, context)).toMatchObject({ ok: false });
+  expect(parseCell('scan', 'perhaps', own, context)).toMatchObject({
+    ok: false,
+    reason: '“perhaps” is neither yes nor no.',
+  });
+  for (const [word, scan] of Object.entries({
+    yes: true,
+    ' ON ': true,
+    '１': true,
+    no: false,
+    Off: false,
+    '': false,
+  }))
+    expect(parseCell('scan', word, own, context)).toEqual({ ok: true, value: { scan } });
   expect(parseCell('name', 'x'.repeat(33), own, context)).toMatchObject({
     ok: false,
     reason: expect.stringContaining('33'),

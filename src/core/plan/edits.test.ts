@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyPlan, channel, id, placing, plan, RANGE, run, tally, three } from '../samples.test.kit';
+import { anyPlan, channel, id, placing, plan, RANGE, renaming, run, tally, three } from '../samples.test.kit';
 import { anyEditOn, EDIT_NAMES, hostileEditOn } from './edits.test.kit';
 import {
   ABBREVIATIONS,
@@ -16,6 +16,7 @@ import {
   PLACEMENTS,
   rebaseEdit,
   type ChannelId,
+  type ChannelSet,
   type Edit,
   type Plan,
 } from '.';
@@ -107,6 +108,25 @@ describe('edits', () => {
     expect(editLabel({ name: 'change', changes: [{ id: id(2), set: { tx: 145_000_000 } }] }, three)).toBe(
       'Set transmit of “Ullsmere Hill” to 145.000',
     );
+  });
+
+  test('transmit is fixed where it was given as a frequency of its own, and nowhere else', () => {
+    const after = (set: ChannelSet, n = 2) =>
+      run(three, { name: 'change', changes: [{ id: id(n), set }] }).channels.find((c) => c.id === id(n))!;
+    expect(after({ tx: 144_900_000, txFixed: true })).toMatchObject({ tx: 144_900_000, txFixed: true });
+    expect(after({ tx: 144_900_000, txFixed: false }).txFixed).toBe(false);
+    expect(after({ tx: 144_900_000 }).txFixed).toBe(false);
+    // what sends where it hears, or nowhere, has no transmit of its own
+    expect(after({ tx: 145_612_500, txFixed: true }).txFixed).toBe(false);
+    expect(after({ rx: 144_900_000, tx: 144_900_000, txFixed: true }).txFixed).toBe(false);
+    expect(after({ tx: null, txFixed: true })).toMatchObject({ tx: null, txFixed: false });
+    // and what says nothing of transmit leaves it as it is
+    expect(after({ power: 500 })).toMatchObject({ tx: 145_012_500, txFixed: false });
+    const fixed = run(three, {
+      name: 'change',
+      changes: [{ id: id(2), set: { tx: 144_900_000, txFixed: true } }],
+    });
+    expect(run(fixed, renaming(2, 'X')).channels[1]).toMatchObject({ tx: 144_900_000, txFixed: true });
   });
 
   test('changing receive carries the shift along', () => {

@@ -21,6 +21,8 @@ describe('the name fitter', () => {
     ['Q7ABE Ullsmere', 6, 'Q7ABEU', 'cut'],
     ['438.425 Ashgill', 7, '438.425', 'cut'],
     ['Harbour 1 2', 6, 'HBR1 2', 'spaces'],
+    // a vowel behind a sign begins a word of its own
+    ['Be.ach', 5, 'B.ACH', 'vowels'],
     // a dash parts words, whose abbreviations are known in any case
     ['PERRIN-cross', 8, 'PERRIN-X', 'abbreviated'],
   ])('%s in %d', (name, length, text, how) =>

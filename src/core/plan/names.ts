@@ -215,11 +215,11 @@ export function tellApart(names: readonly { text: string; byHand: boolean }[], r
       return text;
     }
     for (let tries = 0; ; tries++) {
-      const afterFigure = /\d$/.test(shorterHead(text, rules.length - 1));
+      const afterFigure = /\d$/.test(cutWords(text, rules.length - 1));
       const search = next.get(text) ?? tails(rules, afterFigure);
       next.set(text, search);
       const tail = search.next().value as string;
-      const head = shorterHead(text, rules.length - tail.length);
+      const head = cutWords(text, Math.max(0, rules.length - tail.length));
       // Cut further, the head may end in a figure all the same; where every one does, there is nothing better.
       const joins = /\d$/.test(head) && /^\d/.test(tail) && tries < 100;
       const candidate = head + tail;
@@ -228,11 +228,6 @@ export function tellApart(names: readonly { text: string; byHand: boolean }[], r
       return candidate;
     }
   });
-}
-
-/** The text in so much room: letters go, figures stay as long as they can. */
-function shorterHead(text: string, room: number): string {
-  return text.length <= room ? text : cutWords(text, Math.max(0, room)).trimEnd();
 }
 
 /**

@@ -160,5 +160,5 @@ export function unitScale(unit: string): number | undefined {
 /** A number and what follows it, as `plain` text has them: `145.6 MHz` is `145.6` and `MHz`. */
 export function splitUnit(text: string): { number: string; unit: string } | undefined {
   const match = /^([\d.,' ]*\d[.,]?|[.,]\d+) ?([^\d]*)$/.exec(text);
-  return match ? { number: match[1]!, unit: match[2]!.trim() } : undefined;
+  return match ? { number: match[1]!, unit: match[2]! } : undefined;
 }
