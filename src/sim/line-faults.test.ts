@@ -112,10 +112,12 @@ const AROUND_A_BLOCK = [0, 1, 2, 3, 4, 5, 260, 261, 262];
 const everyByte = (to: number, from = 0) => Array.from({ length: to - from }, (_, n) => from + n);
 const blocksFrom = (start: number) =>
   everyByte(32).flatMap((block) => AROUND_A_BLOCK.map((offset) => start + block * 263 + offset));
+/** The payload of one block: what befalls it there befalls it in any. */
+const payloadFrom = (start: number) => everyByte(start + 7 * 263 + 260, start + 7 * 263 + 6);
 
 /**
- * Every place where a frame is more than payload, for each way of the line: identify 7 bytes, its answer 31, read 7, write 9, ready 7,
- * acks of 7 each, end 11. Payload is what its check is for, and is struck at random above.
+ * Every place where a frame is more than payload, for each way of the line, and the payload of one block: identify 7 bytes, its answer 31, read 7, write 9, ready 7,
+ * acks of 7 each, end 11. Other payload is struck at random above.
  */
 const PLACES: [string, LinkTask, Fault['towards'], number[]][] = [
   ['a read, towards the radio', TASKS[1]!, 'radio', everyByte(14)],
@@ -123,13 +125,13 @@ const PLACES: [string, LinkTask, Fault['towards'], number[]][] = [
     'a read, towards the host',
     TASKS[1]!,
     'host',
-    [...everyByte(31), ...blocksFrom(31), ...everyByte(31 + 8416 + 11, 31 + 8416)],
+    [...everyByte(31), ...blocksFrom(31), ...payloadFrom(31), ...everyByte(31 + 8416 + 11, 31 + 8416)],
   ],
   [
     'a write, towards the radio',
     TASKS[2]!,
     'radio',
-    [...everyByte(16), ...blocksFrom(16), ...everyByte(16 + 8416 + 11, 16 + 8416)],
+    [...everyByte(16), ...blocksFrom(16), ...payloadFrom(16), ...everyByte(16 + 8416 + 11, 16 + 8416)],
   ],
   ['a write, towards the host', TASKS[2]!, 'host', everyByte(31 + 7 + 32 * 7 + 7)],
 ];

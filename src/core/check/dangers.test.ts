@@ -27,6 +27,14 @@ test('the nearest of several repeaters is named; AM on shortwave and what the li
   expect(narrow(144_200_000, { mode: 'USB' })).toBe(0);
   expect(narrow(144_200_000, { mode: 'FM', tx: null })).toBe(0);
   expect(narrow(13_000_000, { mode: 'FM' })).toBe(0);
+  // AM, sidebands and Morse: left out, or listened for in FM; digital is noise there
+  const ways = (mode: 'AM' | 'USB' | 'DMR') => {
+    const [found] = check(one(145_525_000, { mode }), ternP2).filter(({ rule }) => rule === 'mode-not-held');
+    return [found!.mend!, ...(found!.others ?? [])].map(({ label }) => label);
+  };
+  expect(ways('AM')).toEqual(['Leave it out', 'Only listen, in FM']);
+  expect(ways('USB')).toEqual(['Leave it out', 'Only listen, in FM']);
+  expect(ways('DMR')).toEqual(['Leave it out']);
   // FM in one width is understood by a radio that has the other
   const onlyFm = { ...ternP2, modes: ['FM' as const] };
   const [held] = check(one(145_500_000, { mode: 'NFM' }), onlyFm).filter(

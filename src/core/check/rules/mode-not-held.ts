@@ -16,7 +16,14 @@ export const modeNotHeld = channelRule(
       text: isDigital(channel.mode)
         ? `Only noise is heard: the ${model.name} has no ${MODE_NAMES[channel.mode]}. Leave it to a radio that has.`
         : `Not understood on air: the ${model.name} has no ${MODE_NAMES[channel.mode]}. Leave it to a radio that has.`,
-      mends: [...(usable ? [setMend(channel, `Use ${usable}`, { mode: usable })] : []), leaveOut(channel)],
+      mends: [
+        ...(usable ? [setMend(channel, `Use ${usable}`, { mode: usable })] : []),
+        leaveOut(channel),
+        // That somebody is there can be heard in FM, if not what they say; answering them would be no use.
+        ...(!usable && !isDigital(channel.mode) && model.modes.includes('FM')
+          ? [setMend(channel, 'Only listen, in FM', { mode: 'FM', tx: null })]
+          : []),
+      ],
     };
   },
 );
