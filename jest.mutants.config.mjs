@@ -1,8 +1,16 @@
 import all from './jest.config.mjs';
 
-/** The unit tests as Stryker runs them; for faults in the core its own tests alone, and those of the screens, which are quick. */
+/**
+ * The unit tests as Stryker runs them: for each part its own tests and those of the screens, which are quick. With faults in
+ * its code the property over every place of the line would take longer than it may.
+ */
+const MATCH = {
+  core: ['<rootDir>/src/core/**/*.test.ts', '<rootDir>/src/views/**/*.test.ts'],
+  server: ['<rootDir>/src/server/**/*.test.ts', '<rootDir>/src/views/**/*.test.ts'],
+};
+
 export default async () => {
   const { projects } = await all();
-  const core = ['<rootDir>/src/core/**/*.test.ts', '<rootDir>/src/views/**/*.test.ts'];
-  return { ...projects[0], ...(process.env.VERIDON_MUTANTS === 'core' && { testMatch: core }) };
+  const testMatch = MATCH[process.env.VERIDON_MUTANTS];
+  return { ...projects[0], ...(testMatch && { testMatch }) };
 };
