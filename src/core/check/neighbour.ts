@@ -19,38 +19,36 @@ export function near(a: Partial<Point>, b: Partial<Point>): boolean {
   return distanceKm({ lat: a.lat, lon: a.lon }, { lat: b.lat, lon: b.lon }) <= NEARBY_KM;
 }
 
-/** Where a channel's station is, as far as its source says. */
-export const placeOf = ({ source }: Pick<Channel, 'source'>): Partial<Point> => source ?? {};
+/** Where a channel's station is, as far as its source says: both degrees or neither. */
+export function placeOf({ source }: Pick<Channel, 'source'>): Partial<Point> {
+  const { lat, lon } = source ?? {};
+  return lat === undefined || lon === undefined ? {} : { lat, lon };
+}
 
 /** The repeaters of the plan: channels that are shifted as repeaters are here. */
 export function repeatersOf(plan: Plan): Neighbour[] {
   return plan.channels.flatMap((channel) => {
     const { id, name, rx, tx, satellite } = channel;
     if (tx === null || satellite || tx - rx !== usualShift(rx, plan.owner.region)?.shift) return [];
-    return [{ id, name, output: rx, input: tx, ...pointOf(channel) }];
+    return [{ id, name, output: rx, input: tx, ...placeOf(channel) }];
   });
 }
-
-const pointOf = (channel: Channel): Partial<Point> => {
-  const { lat, lon } = placeOf(channel);
-  return lat === undefined || lon === undefined ? {} : { lat, lon };
-};
 
 /**
  * Repeaters that a directory knows near a channel. One without a place of its own is used where the plan's others are; of a plan that
  * knows no place nothing is said, since every repeater of the world would be near.
  */
 export function nearTo(channel: Channel, places: readonly Point[], neighbour: Neighbour): boolean {
-  const own = pointOf(channel);
+  const own = placeOf(channel);
   if (own.lat !== undefined) return near(own, neighbour);
   return places.some((place) => near(place, neighbour));
 }
 
-/** The places that a plan speaks of, each of a hundredth of a degree once. */
+/** The places that a plan speaks of, those within the same tenth of a degree once. */
 export function placesOf(plan: Plan): Point[] {
   const places = new Map<string, Point>();
   for (const channel of plan.channels) {
-    const { lat, lon } = pointOf(channel);
+    const { lat, lon } = placeOf(channel);
     if (lat !== undefined && lon !== undefined)
       places.set(`${lat.toFixed(1)} ${lon.toFixed(1)}`, { lat, lon });
   }
