@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import fc from 'fast-check';
 import { applyEdit, type Edit, type Plan } from '../src/core/plan';
-import { anyEditOn } from '../src/core/plan/edits.test.kit';
+import { anyEditOn } from '../src/core/plan/edit.test.kit';
 import { seeded } from '../src/sim/random';
 import { PLAN, type World } from '../e2e/world';
 import { ask, post, quantile, Watch, type Report } from './figures';

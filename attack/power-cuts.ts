@@ -2,10 +2,12 @@ import { cpSync, mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { sql } from 'drizzle-orm';
-import { applyEdit, editSchema, planSchema, type Plan } from '../src/core/plan';
-import { anyEditOn } from '../src/core/plan/edits.test.kit';
+import { applyEdit, editSchema, type Plan } from '../src/core/plan';
+import { anyEditOn } from '../src/core/plan/edit.test.kit';
 import { ternP2 } from '../src/core/models/tern-p2';
 import { copies, makePglite, openDatabase, openFolder, plans, revisions, type DiskStep } from '../src/db';
+import { letGo } from '../src/server/held-plans';
+import { loadPlan } from '../src/server/plan-rows';
 import { createPlan } from '../src/server/plans';
 import { editPlan, stepBack } from '../src/server/revisions';
 import { sealCopy, seeRadio } from '../src/server/radios';
@@ -67,7 +69,8 @@ export async function record(folder: string, edits: number, seed: number): Promi
         back ? stepBack(target.plan.id, 'undo') : editPlan(target.plan.id, target.revision, edit!)
       ).catch(() => undefined);
       if (!answer) continue;
-      const after = back ? answer.plan! : (applyEdit(target.plan, edit!) as { value: Plan }).value;
+      const done = back ? answer.edits![0]! : edit!;
+      const after = (applyEdit(target.plan, done) as { value: Plan }).value;
       Object.assign(target, { plan: after, revision: answer.revision });
       answered({ kind: 'edit', planId: target.plan.id, revision: answer.revision });
     }
@@ -92,7 +95,8 @@ async function faultsOf(folder: string, answered: readonly Answered[]): Promise<
       if (one.kind === 'copy' ? !sealed.has(one.id) : !there.has(`${one.planId} ${one.revision}`))
         faults.push(`Answered and gone: ${JSON.stringify(one)}`);
     for (const row of await database.select().from(plans)) {
-      let plan = planSchema.parse(row.document);
+      letGo(row.id);
+      let { plan } = await loadPlan(database, row.id);
       const own = log.filter(({ planId }) => planId === row.id).sort((a, b) => b.revision - a.revision);
       if (own.length !== row.revision - 1)
         faults.push(`${row.id} is at ${row.revision} with a log of ${own.length}`);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Plan } from '../src/core/plan';
-import { anyEditOn, hostileEditOn } from '../src/core/plan/edits.test.kit';
+import { anyEditOn, hostileEditOn } from '../src/core/plan/edit.test.kit';
 import { keepableText } from '../src/core/text';
 import { pick, seeded } from '../src/sim/random';
 import { PLAN, type World } from '../e2e/world';

@@ -55,7 +55,7 @@ export function ketterbyWeekend(): Plan {
     const access = parseAccess(text);
     if (!access.ok) throw new Error(access.reason);
     const id = `ch_ketterby${String(index + 1).padStart(2, '0')}` as ChannelId;
-    return { ...channelDefaults(rx), id, slot, name, tx, access: access.value, ...more };
+    return { ...channelDefaults(rx), id, list: 0, slot, name, tx, access: access.value, ...more };
   });
   return { ...newPlan('pl_ketterbyweekend' as PlanId, details), channels };
 }

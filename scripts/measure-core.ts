@@ -21,6 +21,7 @@ const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floo
 
 const channels = Array.from({ length: 150 }, (_, slot): Channel => ({
   id: `ch_full${String(slot).padStart(4, '0')}` as ChannelId,
+  list: 0,
   slot,
   ...channelDefaults(145_600_000 + slot * 12_500),
   name: `Ketterby Ridge ${slot}`,

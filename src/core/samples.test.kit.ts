@@ -10,6 +10,8 @@ import {
   type Edit,
   type Plan,
   type PlanId,
+  type Zone,
+  type ZoneId,
 } from './plan';
 import { ternP2 } from './models/tern-p2';
 import type { FittedChannel, Model } from './models';
@@ -19,7 +21,7 @@ import type { FittedChannel, Model } from './models';
 export const id = (n: number) => `ch_test${String(n).padStart(4, '0')}` as ChannelId;
 
 export function channel(slot: number, rx: number, fields: Partial<ChannelFields> = {}): Channel {
-  return { id: id(slot), slot, ...channelDefaults(rx), name: `Station ${slot}`, ...fields };
+  return { id: id(slot), list: 0, slot, ...channelDefaults(rx), name: `Station ${slot}`, ...fields };
 }
 
 export function plan(channels: Channel[], owner: Partial<Plan['owner']> = {}): Plan {
@@ -79,7 +81,7 @@ export const IDENT = {
 /** The edit that places the plain channels of those numbers in the next free slots of 0 to 149. */
 export function placing(...numbers: number[]): Edit {
   const channels = numbers.map((n) => {
-    const { slot: _, ...fields } = channel(n, 145_500_000 + n * 12_500);
+    const { slot: _, list: _list, ...fields } = channel(n, 145_500_000 + n * 12_500);
     return fields;
   });
   return { name: 'place', channels, placement: 'next-free', at: 0, range: RANGE };
@@ -175,7 +177,19 @@ const usualFields = record({
   alwaysOn: fc.boolean(),
 });
 
-/** Plans of up to 40 channels: three in four as people have them, the others with much that a radio cannot hold. */
+export const zoneId = (n: number) => `zn_test${String(n).padStart(4, '0')}` as ZoneId;
+
+/** Zones over the channels of a plan: some empty, some that share channels. */
+const anyZonesOver = (channels: readonly Channel[]): fc.Arbitrary<Zone[]> =>
+  fc
+    .array(fc.tuple(fc.constantFrom('Weekend', 'Harbour', 'Ferry “1”'), fc.shuffledSubarray([...channels])), {
+      maxLength: 4,
+    })
+    .map((zones) =>
+      zones.map(([name, members], n) => ({ id: zoneId(n), name, members: members.map((one) => one.id) })),
+    );
+
+/** Plans of up to 40 channels, half of them with zones: three in four as people have them, the others with much that a radio cannot hold. */
 export const anyPlan: fc.Arbitrary<Plan> = fc
   .uniqueArray(
     fc.tuple(
@@ -197,6 +211,12 @@ export const anyPlan: fc.Arbitrary<Plan> = fc
             txFixed: txFixed && tx !== null && tx !== fields.rx,
           });
         }),
+    ),
+  )
+  .chain((made) =>
+    fc.oneof(
+      fc.constant(made),
+      anyZonesOver(made.channels).map((zones) => ({ ...made, zones })),
     ),
   );
 

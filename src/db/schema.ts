@@ -1,16 +1,33 @@
-import { customType, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import {
+  customType,
+  doublePrecision,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+} from 'drizzle-orm/pg-core';
 import type { CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
-import type { Edit, Plan } from '../core/plan';
+import type { Edit, Kind, PlanHead } from '../core/plan';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const instant = (name: string) => timestamp(name, { withTimezone: true });
 
-/** Plans: the newest document, and where undo and redo stand in its log. */
+/** Plans: what is said of each as a whole, and where undo and redo stand in its log. Its records are rows beside it. */
 export const plans = pgTable('plans', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   modelId: text('model_id').notNull(),
-  document: jsonb('document').$type<Plan>().notNull(),
+  /**
+   * The whole plan as one document, as plans of format 1 were kept, where there is no `head`. A readable one
+   * becomes rows with its next change; one that cannot be read stays as it is.
+   */
+  document: jsonb('document').$type<unknown>(),
+  /** Owner and abbreviations; name and model have columns of their own. */
+  head: jsonb('head').$type<Pick<PlanHead, 'owner' | 'abbreviations'>>(),
+  /** How long the plan is as JSON. */
+  bytes: integer('bytes'),
   revision: integer('revision').notNull(),
   /** The revision that undo would take back; null where there is none. */
   undoHead: integer('undo_head'),
@@ -45,6 +62,46 @@ export const revisions = pgTable(
   },
   (table) => [primaryKey({ columns: [table.planId, table.revision] })],
 );
+
+/** The records of plans, one a row, without their ids. Changed by difference, in the transaction of the edit. */
+export const records = pgTable(
+  'records',
+  {
+    planId: text('plan_id')
+      .notNull()
+      .references(() => plans.id),
+    kind: text('kind').$type<Kind>().notNull(),
+    id: text('id').notNull(),
+    /** The place of a record of a kind with an order of its own; 0 for channels, which carry their slots. */
+    position: integer('position').notNull(),
+    data: jsonb('data').$type<object>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.planId, table.kind, table.id] })],
+);
+
+/** Plans as they were at some of their revisions, JSON by gzip, so that going back need not go through the whole log. */
+export const snapshots = pgTable(
+  'snapshots',
+  {
+    planId: text('plan_id')
+      .notNull()
+      .references(() => plans.id),
+    revision: integer('revision').notNull(),
+    document: bytes('document').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.planId, table.revision] })],
+);
+
+/** What the list of plans says of each, worked out at a revision. It may be behind, and is worked out anew then. */
+export const summaries = pgTable('summaries', {
+  planId: text('plan_id')
+    .primaryKey()
+    .references(() => plans.id),
+  revision: integer('revision').notNull(),
+  /** When what the register knew nearby was heard, ms since 1970; 0 where nothing was. */
+  heardAt: doublePrecision('heard_at').notNull(),
+  summary: jsonb('summary').$type<unknown>().notNull(),
+});
 
 /** Radios that have been on the bench, by serial. */
 export const radios = pgTable('radios', {

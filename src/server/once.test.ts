@@ -10,7 +10,8 @@ import { changeKeySchema } from './once';
 import { listPlans } from './plan-list';
 import { rawDocument } from './plan-rows';
 import { createPlan, duplicatePlan, getPlan } from './plans';
-import { editPlan, goBack, planLog, stepBack } from './revisions';
+import { planLog } from './plan-log';
+import { editPlan, goBack, stepBack } from './revisions';
 
 /** What is accepted is kept once, whole, and within what can be read again. */
 
@@ -116,7 +117,7 @@ describe('a plan that cannot be read', () => {
   const spoil = async (planId: string, document: string) => {
     const { database } = await openDatabase();
     await database.execute(
-      sql`update plans set document = ${document}::jsonb, revision = revision + 1 where id = ${planId}`,
+      sql`update plans set document = ${document}::jsonb, head = null, revision = revision + 1 where id = ${planId}`,
     );
   };
   /** A plan whose third revision put a channel into slot 10000. */

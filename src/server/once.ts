@@ -25,6 +25,19 @@ export interface Asker {
 }
 export const NOBODY: Asker = { key: null };
 
+/** What is kept of a request beside its key, to know it again by. */
+export const requestDigest = (request: unknown): string =>
+  createHash('sha256').update(JSON.stringify(request)).digest('hex');
+
+/** The problem of a key that was another change's. */
+export const keyUsed = (key: string): Problem =>
+  new Problem(
+    422,
+    'key-used',
+    'This key has been used',
+    `The change ${key} was another one. Nothing was changed; send it with a key of its own.`,
+  );
+
 /**
  * Does a change once. Its key is kept in the same transaction as what it did; sent again, the answer is made again of the
  * receipt. Two that come at the same moment wait for each other on the key's row.
@@ -37,7 +50,7 @@ export async function once<A, R>(
   again: (receipt: R) => Promise<A>,
 ): Promise<A> {
   if (key === null) return (await run()).answer;
-  const digest = createHash('sha256').update(JSON.stringify(request)).digest('hex');
+  const digest = requestDigest(request);
   const [taken] = await transaction
     .insert(changes)
     .values({ key, request: digest })
@@ -49,13 +62,7 @@ export async function once<A, R>(
     return answer;
   }
   const [known] = await transaction.select().from(changes).where(eq(changes.key, key));
-  if (known!.request !== digest)
-    throw new Problem(
-      422,
-      'key-used',
-      'This key has been used',
-      `The change ${key} was another one. Nothing was changed; send it with a key of its own.`,
-    );
+  if (known!.request !== digest) throw keyUsed(key);
   return again(known!.receipt as R);
 }
 

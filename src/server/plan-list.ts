@@ -1,10 +1,14 @@
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
-import { check, countFindings, type FindingCount } from '../core/check';
+import { check, countFindings, type FindingCount, type Neighbour } from '../core/check';
 import { modelById } from '../core/models';
-import { jobs, plans, type Database } from '../db';
+import { readDocument, type Plan } from '../core/plan';
+import { ok } from '../core/result';
+import { jobs, plans, summaries, type Database } from '../db';
 import { reading } from './database';
+import { heldPlan } from './held-plans';
 import { areaOf, knownNeighbours, type Area } from './neighbours';
-import { asPlan, lastReadable, type Row } from './plan-rows';
+import { lastReadable } from './plan-log';
+import { wantDocument } from './plan-rows';
 
 /** What the list says of a plan that is worked out of its document. */
 interface Summary {
@@ -18,33 +22,6 @@ interface Summary {
   readable: number | null;
 }
 
-/** A summary as it is kept: of a revision, and of the repeaters nearby that were known then. */
-interface Kept {
-  revision: number;
-  area: Area | null;
-  neighboursAt: number;
-  summary: Summary;
-}
-
-const MOST_SUMMARIES = 2000;
-const summaries = new Map<string, Kept>();
-
-/** Worked out once a revision: a list of plans reads and checks none of those that have not changed. */
-async function summaryOf(database: Database, id: string, revision: number): Promise<Summary> {
-  const known = summaries.get(id);
-  if (known?.revision === revision && knownNeighbours(known.area).at === known.neighboursAt)
-    return known.summary;
-  const [row] = await database.select().from(plans).where(eq(plans.id, id));
-  const kept = row ? await summarise(database, row) : { ...NOTHING, revision };
-  const { summary } = kept;
-  summaries.delete(id);
-  summaries.set(id, kept);
-  if (summaries.size > MOST_SUMMARIES) summaries.delete(summaries.keys().next().value!);
-  // The list may have many to work out: others are served in between.
-  await new Promise((resolve) => setImmediate(resolve));
-  return summary;
-}
-
 const NO_SUMMARY: Summary = {
   slots: 0,
   channels: 0,
@@ -54,29 +31,47 @@ const NO_SUMMARY: Summary = {
   readable: null,
 };
 
-const NOTHING = { area: null, neighboursAt: 0, summary: NO_SUMMARY };
+/** Where each plan is used, as far as it was looked at in this process: what a directory says of it may have come since. */
+const areas = new Map<string, Area | null>();
+const MOST_AREAS = 2000;
 
-async function summarise(database: Database, row: Row): Promise<Kept> {
-  const { revision } = row;
-  const read = asPlan(row.document);
-  if (!read.ok) {
-    const readable = await lastReadable(database, row);
-    return { ...NOTHING, revision, summary: { ...NO_SUMMARY, trouble: read.reason, readable } };
-  }
-  const plan = read.value;
-  const model = modelById(plan.modelId);
-  const area = areaOf(plan);
+/** Works a plan's summary out at its newest revision, and keeps it. */
+async function summarise(database: Database, id: string): Promise<Summary> {
+  const { row, document } = await wantDocument(database, id, { removed: true });
+  const held = heldPlan(id);
+  const read = held?.revision === row.revision ? ok(held.plan) : readDocument(document);
+  const area = read.ok ? areaOf(read.value) : null;
   const neighbours = knownNeighbours(area);
-  const summary = {
+  const summary = read.ok
+    ? summaryOf(read.value, neighbours.list)
+    : { ...NO_SUMMARY, trouble: read.reason, readable: await lastReadable(database, id) };
+  areas.set(id, area);
+  if (areas.size > MOST_AREAS) areas.delete(areas.keys().next().value!);
+  const values = { planId: id, revision: row.revision, heardAt: neighbours.at, summary };
+  await database
+    .insert(summaries)
+    .values(values)
+    .onConflictDoUpdate({ target: summaries.planId, set: values });
+  // The list may have many to work out: others are served in between.
+  await new Promise((resolve) => setImmediate(resolve));
+  return summary;
+}
+
+function summaryOf(plan: Plan, neighbours: readonly Neighbour[]): Summary {
+  const model = modelById(plan.modelId);
+  return {
     slots: model?.slots.count ?? 0,
     channels: plan.channels.length,
     receive: plan.channels.map((channel) => channel.rx),
-    findings: model ? countFindings(check(plan, model, undefined, neighbours.list)) : [],
+    findings: model ? countFindings(check(plan, model, undefined, neighbours)) : [],
     trouble: model ? null : unknownModel(plan.modelId),
     readable: null,
   };
-  return { revision, area, neighboursAt: neighbours.at, summary };
 }
+
+/** True where a summary is of this revision, and of all that is known nearby. */
+const holds = (kept: typeof summaries.$inferSelect | null, id: string, revision: number) =>
+  kept?.revision === revision && knownNeighbours(areas.get(id) ?? null).at <= kept.heardAt;
 
 /** The plans, the last changed first; with `removed` those that were removed, the last removed first. */
 export async function listPlans({ removed = false } = {}) {
@@ -88,17 +83,21 @@ export async function listPlans({ removed = false } = {}) {
       modelId: plans.modelId,
       revision: plans.revision,
       updatedAt: plans.updatedAt,
+      kept: summaries,
     })
     .from(plans)
+    .leftJoin(summaries, eq(summaries.planId, plans.id))
     .where(removed ? isNotNull(plans.removedAt) : isNull(plans.removedAt))
     .orderBy(desc(removed ? plans.removedAt : plans.updatedAt));
   const written = await lastWrites(database);
   const listed = [];
-  for (const row of rows) {
+  for (const { kept, ...row } of rows) {
+    const { id, revision } = row;
+    const summary = holds(kept, id, revision) ? (kept!.summary as Summary) : await summarise(database, id);
     const model = modelById(row.modelId);
     listed.push({
       ...row,
-      ...(await summaryOf(database, row.id, row.revision)),
+      ...summary,
       model: model ? `${model.maker} ${model.name}` : row.modelId,
       updatedAt: row.updatedAt.toISOString(),
       written: written.get(row.id) ?? null,

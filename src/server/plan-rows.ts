@@ -1,33 +1,35 @@
-import { and, desc, eq, gte, lte } from 'drizzle-orm';
-import { applyEdit, editSchema, orderedChannels, planSchema, type Plan } from '../core/plan';
-import { fail, ok, type Result } from '../core/result';
-import { plans, revisions, type Database } from '../db';
+import { eq, sql, type SQL } from 'drizzle-orm';
+import {
+  difference,
+  FORMAT,
+  KIND_NAMES,
+  KINDS,
+  readDocument,
+  recordsOf,
+  type AnyRecord,
+  type Difference,
+  type Plan,
+} from '../core/plan';
+import { plans, type Database } from '../db';
 import { reading } from './database';
+import { heldPlan, hold, type HeldPlan } from './held-plans';
 import { notFound, Problem } from './problem';
 
-/** Plans and their logs as the tables keep them, and the way from there to a plan, readable or not. */
+/**
+ * Plans as the tables keep them: a row of what is said of the plan as a whole, and a row a record. Plans of format 1 are one
+ * document until they are changed first; a document that is no plan stays as it is.
+ */
 
-/** The label of a revision in a plan's log; null where there is none. */
-export async function labelOf(
-  database: Database,
-  planId: string,
-  revision: number | null,
-): Promise<string | null> {
-  if (revision === null) return null;
-  const [row] = await database
-    .select({ label: revisions.label })
-    .from(revisions)
-    .where(and(eq(revisions.planId, planId), eq(revisions.revision, revision)));
-  return row?.label ?? null;
-}
-
-/** A plan as its table keeps it. */
+/** A plan's own row. */
 export type Row = typeof plans.$inferSelect;
 
-/** The row of a plan, kept to this transaction with `lock`; the problem that says it is unknown or removed. */
-export async function wantRow(database: Database, id: string, lock: boolean): Promise<Row> {
-  const query = database.select().from(plans).where(eq(plans.id, id));
-  const [row] = await (lock ? query.for('update') : query);
+/** The row of a plan; the problem that says it is unknown or removed. */
+export async function wantRow(database: Database, id: string): Promise<Row> {
+  const [row] = await database.select().from(plans).where(eq(plans.id, id));
+  return wanted(row, id);
+}
+
+function wanted(row: Row | undefined, id: string): Row {
   if (!row) throw notFound(`plan ${id}`);
   if (row.removedAt)
     throw new Problem(
@@ -39,105 +41,132 @@ export async function wantRow(database: Database, id: string, lock: boolean): Pr
   return row;
 }
 
-/** The plan that a document is, or what is wrong with it, in a sentence. */
-export function asPlan(document: unknown): Result<Plan> {
-  const read = planSchema.safeParse(document);
-  if (!read.success) {
-    const [issue] = read.error.issues;
-    const where = issue!.path.join('.');
-    return fail(
-      `Its document is no plan: ${where || 'all of it'} is not what a plan holds${where && ' there'}.`,
-    );
-  }
-  const ordered = orderedChannels(read.data.channels);
-  return typeof ordered === 'string' ? fail(`Its document is no plan: ${ordered}`) : ok(read.data);
+/** The records of a plan by kind, as one value: read in one statement with the plan's row, so that both are of one moment. */
+const LISTS = sql<Record<string, { id: string }[]> | null>`(
+  select json_object_agg(kind, list) from (
+    select kind, json_agg(data || jsonb_build_object('id', id) order by position) as list
+    from records where records.plan_id = plans.id group by kind
+  ) as kinds)`;
+
+async function rowWithLists(database: Database, id: string) {
+  const [found] = await database.select({ row: plans, lists: LISTS }).from(plans).where(eq(plans.id, id));
+  return found;
 }
 
-/** The newest revision before the row's own at which the plan can be read; null where the log leads to none. */
-export async function lastReadable(database: Database, row: Row): Promise<number | null> {
-  let document = row.document;
-  for await (const { revision, inverse } of laterThan(database, row, 0)) {
-    try {
-      const back = applyEdit(document, inverse);
-      if (!back.ok) return null;
-      document = back.value;
-    } catch {
-      // Neither the document nor the edit has been checked: anything may come of it.
-      return null;
-    }
-    if (asPlan(document).ok) return revision - 1;
-  }
-  return null;
+type Found = NonNullable<Awaited<ReturnType<typeof rowWithLists>>>;
+
+/** The document that a plan's rows are, readable or not; in the format of today, or as it was kept before there were rows. */
+function documentIn({ row, lists }: Found): unknown {
+  if (row.head === null) return row.document;
+  const records = Object.fromEntries(KIND_NAMES.map((kind) => [KINDS[kind].list, lists?.[kind] ?? []]));
+  return { format: FORMAT, id: row.id, name: row.name, modelId: row.modelId, ...row.head, ...records };
 }
 
-/** The plan that a row holds; the problem that says what is wrong with it and what can be had of it all the same. */
-export function readPlan(row: Row): Plan {
-  const read = asPlan(row.document);
-  if (read.ok) return read.value;
-  throw new Problem(
+/** The problem that says what is wrong with a plan that cannot be read, and what can be had of it all the same. */
+export const unreadable = (name: string, reason: string): Problem =>
+  new Problem(
     409,
     'plan-unreadable',
     'This plan cannot be read',
-    `“${row.name}” cannot be opened. ${read.reason} On the Plans page its document can be saved as it is, and its last readable revision, where it has one, opened as a new plan.`,
+    `“${name}” cannot be opened. ${reason} On the Plans page its document can be saved as it is, and its last readable revision, where it has one, opened as a new plan.`,
   );
+
+/**
+ * A plan's row with its document, whole or not; the problem that says it is unknown, or removed where those are not wanted
+ * `too`.
+ */
+export async function wantDocument(
+  database: Database,
+  id: string,
+  { removed = false } = {},
+): Promise<{ row: Row; document: unknown }> {
+  const found = await rowWithLists(database, id);
+  const row = removed && found ? found.row : wanted(found?.row, id);
+  return { row, document: documentIn({ row, lists: found!.lists }) };
+}
+
+/** The newest revision of a plan, from the tables, and held from now on. */
+export async function loadPlan(database: Database, id: string): Promise<HeldPlan> {
+  const { row, document } = await wantDocument(database, id);
+  const read = readDocument(document);
+  if (!read.ok) throw unreadable(row.name, read.reason);
+  const { revision, undoHead, redoHead } = row;
+  const bytes = row.bytes ?? JSON.stringify(read.value).length;
+  const held = { plan: read.value, revision, undoHead, redoHead, bytes, inRows: row.head !== null };
+  hold(id, held);
+  return held;
+}
+
+/** The newest revision of a plan: what is held where that still is the newest, otherwise from the tables. */
+export async function newestPlan(database: Database, id: string): Promise<HeldPlan> {
+  const row = await wantRow(database, id);
+  const held = heldPlan(id);
+  return held?.revision === row.revision ? held : loadPlan(database, id);
 }
 
 /** The document as it is kept, readable or not: to be saved, looked at and mended by hand. */
 export async function rawDocument(id: string): Promise<string> {
-  const database = await reading();
-  const row = await wantRow(database, id, false);
-  return JSON.stringify(row.document, null, 2);
+  const { document } = await wantDocument(await reading(), id);
+  return JSON.stringify(document, null, 2);
 }
 
-/** Bytes of the log that are held in memory at once when it is gone through. */
-const MOST_AT_ONCE = 4_000_000;
-
-/** The plan as it was at `revision`: what its row holds, with the inverses of what came later applied to it. */
-export async function planAt(database: Database, row: Row, revision: number): Promise<Plan> {
-  let plan = readPlan(row);
-  for await (const { inverse } of laterThan(database, row, revision)) {
-    const back = applyEdit(plan, editSchema.parse(inverse));
-    if (!back.ok)
-      throw new Error(`The log of ${row.id} does not lead back to revision ${revision}: ${back.reason}`);
-    plan = back.value;
-  }
-  return plan;
+interface RecordRow {
+  kind: string;
+  id: string;
+  position: number;
+  data: object;
 }
 
-/** The revisions after `revision` up to the row's own, newest first, fetched in parts that memory bears. */
-async function* laterThan(database: Database, row: Pick<Row, 'id' | 'revision'>, revision: number) {
-  const span = (from: number, to: number) =>
-    and(eq(revisions.planId, row.id), gte(revisions.revision, from), lte(revisions.revision, to));
-  const sizes = await database
-    .select({ revision: revisions.revision, bytes: revisions.bytes })
-    .from(revisions)
-    .where(span(revision + 1, row.revision))
-    .orderBy(desc(revisions.revision));
-  while (sizes.length > 0) {
-    const newest = sizes[0]!.revision;
-    let oldest = newest;
-    for (let bytes = 0; sizes.length > 0 && bytes < MOST_AT_ONCE;) {
-      const taken = sizes.shift()!;
-      bytes += taken.bytes ?? 20_000;
-      oldest = taken.revision;
+/** The rows to put and to remove so that what was `before` is `after`; with `before` null, all of them. */
+export function rowChanges(before: Plan | null, after: Plan): { put: RecordRow[]; gone: [string, string][] } {
+  const from = before ?? { ...after, channels: [], zones: [] };
+  const { records }: Difference = difference(from, after);
+  const put: RecordRow[] = [];
+  const gone: [string, string][] = [];
+  for (const kind of KIND_NAMES) {
+    const change = records[kind];
+    if (!change) continue;
+    const list = recordsOf(after, kind) as readonly AnyRecord[];
+    const old = recordsOf(from, kind) as readonly AnyRecord[];
+    const sameOrder = list.length === old.length && list.every(({ id }, index) => id === old[index]!.id);
+    const own = KINDS[kind].order === 'own';
+    // Positions count from 0 without gaps: where one comes or goes, those of the whole kind are written anew.
+    const touched = new Set<AnyRecord>(own && !sameOrder ? list : change.put);
+    for (const [index, record] of list.entries()) {
+      if (!touched.has(record)) continue;
+      const { id, ...data } = record;
+      put.push({ kind, id, position: own ? index : 0, data });
     }
-    yield* await database
-      .select({ revision: revisions.revision, inverse: revisions.inverse })
-      .from(revisions)
-      .where(span(oldest, newest))
-      .orderBy(desc(revisions.revision));
+    gone.push(...change.remove.map((id): [string, string] => [kind, id]));
   }
+  return { put, gone };
 }
 
-/** An earlier revision of a plan whose newest cannot be read; only what is a plan comes of it. */
-export async function salvaged(database: Database, row: Row, revision: number): Promise<Plan> {
-  const readable = await lastReadable(database, row);
-  if (readable === null || revision > readable) return readPlan(row);
-  let document = row.document;
-  for await (const { inverse } of laterThan(database, row, revision)) {
-    const back = applyEdit(document, inverse);
-    if (!back.ok) return readPlan(row);
-    document = back.value;
-  }
-  return readPlan({ ...row, document });
+/** The statements that change record rows, to stand in a `with` behind one called `gate` that gives the plan's id or nothing. */
+export function recordStatements(before: Plan | null, after: Plan): SQL[] {
+  const { put, gone } = rowChanges(before, after);
+  const statements: SQL[] = [];
+  if (gone.length > 0)
+    statements.push(sql`gone as (delete from records using gate, jsonb_to_recordset(${JSON.stringify(
+      gone.map(([kind, id]) => ({ kind, id })),
+    )}::jsonb) as x(kind text, id text)
+      where records.plan_id = gate.id and records.kind = x.kind and records.id = x.id)`);
+  if (put.length > 0)
+    statements.push(sql`put as (insert into records (plan_id, kind, id, position, data)
+      select gate.id, x.kind, x.id, x.position, x.data from gate,
+        jsonb_to_recordset(${JSON.stringify(put)}::jsonb) as x(kind text, id text, position integer, data jsonb)
+      on conflict (plan_id, kind, id) do update set position = excluded.position, data = excluded.data)`);
+  return statements;
+}
+
+/** Keeps a plan that is new, as its first revision. */
+export async function insertPlan(database: Database, plan: Plan): Promise<void> {
+  const { id, name, modelId, owner, abbreviations } = plan;
+  const head = JSON.stringify({ owner, abbreviations });
+  const bytes = JSON.stringify(plan).length;
+  const gate = sql`gate as (insert into plans (id, name, model_id, head, bytes, revision)
+    values (${id}, ${name}, ${modelId}, ${head}::jsonb, ${bytes}, 1) on conflict do nothing returning id)`;
+  await database.execute(
+    sql`with ${sql.join([gate, ...recordStatements(null, plan)], sql`, `)} select id from gate`,
+  );
 }

@@ -8,7 +8,8 @@ import { IDENT, id, placing, renaming } from '../core/samples.test.kit';
 import { openDatabase } from '../db';
 import { listPlans } from './plan-list';
 import { createPlan, duplicatePlan, getPlan, hasNoPlans, setRemoved } from './plans';
-import { editPlan, goBack, planLog, stepBack } from './revisions';
+import { planLog } from './plan-log';
+import { editPlan, goBack, stepBack } from './revisions';
 import { planFromCopy, sealCopy, seeRadio, getCopy, listCopies } from './radios';
 import { ternP2 } from '../core/models/tern-p2';
 import { newMemory, UNITS } from '../sim/bench/units';
@@ -125,8 +126,10 @@ test('an edit on a revision far back is held against all that came since', async
   });
   await expect(editPlan(planId, 3, renaming(1, 'Late'))).resolves.toMatchObject({
     revision: 7,
-    plan: { channels: [{ name: 'C' }, { name: 'Late' }] },
+    // what came since, and then one's own
+    edits: [...['A', 'B', 'C'].map((name) => renaming(0, name)), renaming(1, 'Late')],
   });
+  expect(await names(planId)).toEqual(['C', 'Late']);
   // placing with a preview that no longer holds
   await expect(editPlan(planId, 2, { ...placing(2), expect: [1] } as Edit)).rejects.toMatchObject({
     status: 409,
@@ -161,7 +164,7 @@ test('going back makes the plan what it was at any revision; undo takes that bac
     const { revision } = await getPlan(planId);
     const answer = await goBack(planId, revision, index + 1);
     expect(answer).toMatchObject({ revision: revision + 1, undo: `Go back to revision ${index + 1}` });
-    expect(answer.plan).toEqual(wanted);
+    expect(answer.edits).toHaveLength(1);
     expect((await getPlan(planId)).plan).toEqual(wanted);
   }
   await stepBack(planId, 'undo');

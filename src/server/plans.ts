@@ -1,14 +1,15 @@
 import { count, eq, sql } from 'drizzle-orm';
-import { check, contentToWrite, type Neighbour } from '../core/check';
+import { check, contentToWrite, mendsOf, type Neighbour } from '../core/check';
 import { fit } from '../core/fit';
 import { modelById, type Model } from '../core/models';
-import { makeId, newPlan, PLAN_NAME_LIMIT, type Plan, type PlanDetails } from '../core/plan';
+import { makeId, newPlan, PLAN_NAME_LIMIT, readDocument, type Plan, type PlanDetails } from '../core/plan';
 import { cutText } from '../core/text';
 import { plans } from '../db';
 import { reading, writing } from './database';
 import { NOBODY, once, type Asker } from './once';
 import { planNames } from './plan-list';
-import { asPlan, labelOf, planAt, readPlan, salvaged, wantRow } from './plan-rows';
+import { labelOf, planAt, salvaged } from './plan-log';
+import { insertPlan, newestPlan, wantDocument } from './plan-rows';
 import { notFound, Problem } from './problem';
 
 /** A plan as its row keeps it. */
@@ -50,7 +51,7 @@ export async function createPlan(
 /** Keeps a plan that was just made, once; `request` is what was asked for, of which the plan was made. */
 async function keepNew(plan: Plan, asker: Asker, request: unknown): Promise<KeptPlan> {
   const { id } = plan;
-  const read = asPlan(plan);
+  const read = readDocument(plan);
   if (!read.ok) throw new Problem(422, 'no-plan', 'This makes no plan', `${read.reason} Nothing was made.`);
   const database = await writing();
   return database.transaction((transaction) =>
@@ -59,13 +60,11 @@ async function keepNew(plan: Plan, asker: Asker, request: unknown): Promise<Kept
       asker,
       request,
       async () => {
-        await transaction
-          .insert(plans)
-          .values({ id, name: plan.name, modelId: plan.modelId, document: plan, revision: 1 });
+        await insertPlan(transaction, plan);
         return { answer: { plan, revision: 1, undo: null, redo: null }, receipt: { id } };
       },
       async (receipt) => ({
-        plan: await planAt(transaction, await wantRow(transaction, receipt.id, false), 1),
+        plan: await planAt(transaction, receipt.id, 1),
         revision: 1,
         undo: null,
         redo: null,
@@ -80,7 +79,7 @@ async function keepNew(plan: Plan, asker: Asker, request: unknown): Promise<Kept
  */
 export async function duplicatePlan(id: string, revision?: number, asker = NOBODY): Promise<KeptPlan> {
   const database = await reading();
-  const row = await wantRow(database, id, false);
+  const { row, document } = await wantDocument(database, id);
   if (revision !== undefined && revision > row.revision)
     throw new Problem(
       422,
@@ -88,12 +87,9 @@ export async function duplicatePlan(id: string, revision?: number, asker = NOBOD
       'No such revision',
       `The plan is at revision ${row.revision}; there is no ${revision} yet.`,
     );
-  const plan =
-    revision === undefined || revision === row.revision
-      ? readPlan(row)
-      : asPlan(row.document).ok
-        ? await planAt(database, row, revision)
-        : await salvaged(database, row, revision);
+  const plan = readDocument(document).ok
+    ? await planAt(database, id, revision ?? row.revision)
+    : await salvaged(database, id, revision ?? row.revision);
   const base = plan.name.replace(/, copy( \d+)?$/, '');
   const named = (ending: string) => cutText(base, PLAN_NAME_LIMIT - ending.length) + ending;
   const taken = new Set((await planNames()).map(({ name }) => name));
@@ -135,12 +131,12 @@ export async function setRemoved(
 
 export async function getPlan(id: string): Promise<KeptPlan> {
   const database = await reading();
-  const row = await wantRow(database, id, false);
+  const { plan, revision, undoHead, redoHead } = await newestPlan(database, id);
   return {
-    plan: readPlan(row),
-    revision: row.revision,
-    undo: await labelOf(database, id, row.undoHead),
-    redo: await labelOf(database, id, row.redoHead),
+    plan,
+    revision,
+    undo: await labelOf(database, id, undoHead),
+    redo: await labelOf(database, id, redoHead),
   };
 }
 
@@ -153,10 +149,10 @@ export async function fitPlan(id: string, modelId?: string) {
 export async function checkPlan(id: string, modelId?: string, neighbours: readonly Neighbour[] = []) {
   const { plan, revision } = await getPlan(id);
   const model = wantModel(modelId ?? plan.modelId);
-  // Once: the largest plan takes half a second.
   const fitted = fit(plan, model);
   const findings = check(plan, model, fitted, neighbours);
-  return { revision, findings, heldBack: contentToWrite(plan, model, fitted, findings).heldBack };
+  const withMends = findings.map((finding) => ({ ...finding, mends: mendsOf(finding, plan, model) }));
+  return { revision, findings: withMends, heldBack: contentToWrite(plan, model, fitted, findings).heldBack };
 }
 
 /** True where no plan has been made yet. */

@@ -278,6 +278,7 @@ export async function planFromCopy(id: string, asker = NOBODY): Promise<KeptPlan
   const channels = decoded.value.channels.map((held): Channel => ({
     ...channelDefaults(held.rx),
     id: makeId('ch', crypto.getRandomValues(new Uint8Array(12))),
+    list: 0,
     slot: held.slot,
     name: cutText(held.name, NAME_LIMIT),
     tx: held.tx,

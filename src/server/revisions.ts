@@ -1,118 +1,167 @@
-import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import {
   applyEdit,
   editLabel,
   editSchema,
   inverseOf,
+  KIND_NAMES,
   outcomeFault,
   rebaseEdit,
+  recordsOf,
+  sharedWith,
+  type AnyRecord,
   type Edit,
   type Plan,
 } from '../core/plan';
-import { plans, revisions, type Database } from '../db';
+import { changes, revisions, type Database } from '../db';
 import { reading, writing } from './database';
-import { NOBODY, once, type Asker } from './once';
-import { labelOf, planAt, readPlan, wantRow, type Row } from './plan-rows';
+import { heldAt, heldPlan, hold, holdEarlier, letGo, type HeldPlan } from './held-plans';
+import { keyUsed, NOBODY, requestDigest, type Asker } from './once';
+import { editsBetween, keepSnapshot, labelOf, planAt } from './plan-log';
+import { loadPlan, recordStatements, wantRow } from './plan-rows';
 import { wantModel } from './plans';
-import { recentPlan, rememberPlan } from './recent-plans';
 import { Problem } from './problem';
+import { giveSpaceBack } from './space';
+import { inTurn } from './turns';
 
-/** What a change answers. `plan` is there where the edit was run on a newer revision than it was made on. */
+/**
+ * What a change answers. `edits` is there where the sender's own edit on the revision that it names is not all that has come
+ * about: all edits from that revision to this one, which bring its plan along.
+ */
 export interface ChangeAnswer {
   revision: number;
   label: string;
   undo: string | null;
   redo: string | null;
-  plan?: Plan;
+  edits?: Edit[];
 }
 
 /** An edit that was made further back than this is refused: finding out whether it still holds would keep others waiting. */
 const FAR_BACK = 2000;
+/** Most edits that an answer brings somebody along by; who is further behind loads the plan. */
+const MOST_EDITS = 200;
 
+/** A change that has been worked out on the newest revision, and is to be kept as the next. */
 interface Step {
   kind: 'edit' | 'undo' | 'redo';
   edit: Edit;
   label: string;
-  before: Plan;
   after: Plan;
   undoHead: (revision: number) => number | null;
   redoHead: (revision: number) => number | null;
+  /** The revision from which the answer brings its sender along; null where it has all there is. */
+  answerFrom: number | null;
 }
 
-/** Most that the document of a plan may have, bytes of JSON; a full radio of 3,600 channels takes 2 MB. */
+/** Most that a plan may have, bytes of JSON; a full radio of 3,600 channels takes 2 MB. */
 const LONGEST_PLAN = 4_000_000;
 
-/** The JSON of a plan that may be kept, or the problem that says why it may not. */
-function keepable(before: Plan, after: Plan): string {
-  const fault = outcomeFault(before, after);
+/** How long the plan is as JSON after a change, counted by what is new and what is gone. */
+function bytesAfter(before: HeldPlan, after: Plan): number {
+  let { bytes } = before;
+  for (const kind of KIND_NAMES) {
+    const [was, is] = [recordsOf(before.plan, kind), recordsOf(after, kind)] as (readonly AnyRecord[])[];
+    if (was === is) continue;
+    const [old, now] = [new Set(was), new Set(is)];
+    for (const record of is!) if (!old.has(record)) bytes += JSON.stringify(record).length + 1;
+    for (const record of was!) if (!now.has(record)) bytes -= JSON.stringify(record).length + 1;
+  }
+  return bytes;
+}
+
+/** The problem that says why a plan may not be kept, or how long it is. */
+function keepable(before: HeldPlan, after: Plan): number {
+  const fault = outcomeFault(before.plan, after);
   if (fault !== null)
     throw new Problem(422, 'edit-refused', 'This cannot be done', `${fault} Nothing was changed.`);
-  if (after.modelId !== before.modelId) wantModel(after.modelId);
-  const json = JSON.stringify(after);
-  if (json.length > LONGEST_PLAN)
+  if (after.modelId !== before.plan.modelId) wantModel(after.modelId);
+  const bytes = bytesAfter(before, after);
+  if (bytes > LONGEST_PLAN)
     throw new Problem(
       422,
       'plan-too-large',
       'The plan would be too large',
       `A plan may have ${LONGEST_PLAN / 1_000_000} MB. Nothing was changed; make two plans of it.`,
     );
-  return json;
+  return bytes;
 }
 
-/** A revision that has been made, and is there once its transaction is. */
-interface Made {
-  revision: number;
-  plan: Plan;
-  bytes: number;
-}
-
-async function append(database: Database, row: Row, step: Step, made: Made[]): Promise<ChangeAnswer> {
-  const json = keepable(step.before, step.after);
-  const revision = row.revision + 1;
-  made.push({ revision, plan: step.after, bytes: json.length });
-  const undoHead = step.undoHead(revision);
-  const redoHead = step.redoHead(revision);
-  const [edit, inverse] = [step.edit, inverseOf(step.before, step.after)].map((one) => JSON.stringify(one));
-  await database.insert(revisions).values({
-    planId: row.id,
-    revision,
-    kind: step.kind,
-    edit: sql`${edit}::jsonb`,
-    inverse: sql`${inverse}::jsonb`,
-    bytes: edit!.length + inverse!.length,
-    label: step.label,
-    beforeUndo: row.undoHead,
-    beforeRedo: row.redoHead,
-  });
-  await database
-    .update(plans)
-    .set({
-      document: sql`${json}::jsonb`,
-      name: step.after.name,
-      modelId: step.after.modelId,
-      revision,
-      undoHead,
-      redoHead,
-      updatedAt: new Date(),
-    })
-    .where(eq(plans.id, row.id));
-  const label = (head: number | null) => (head === revision ? step.label : labelOf(database, row.id, head));
-  return { revision, label: step.label, undo: await label(undoHead), redo: await label(redoHead) };
-}
-
-/** What the answer to a change is made of again: the revision that it made, and whether the plan went with it. */
+/** What the answer to a change is made of again: the revision that it made, and from where its sender is brought along. */
 interface Receipt {
   revision: number;
-  withPlan: boolean;
+  answerFrom: number | null;
 }
 
-/** The answer that a change got when it was first sent. */
-async function answerAgain(
+/**
+ * Keeps a step as the next revision, with its key, in one statement; what was the newest is still so, or nothing is done.
+ * Gives what is held from now on, or undefined where somebody else was first or the key has been used.
+ */
+async function keep(
+  database: Database,
+  before: HeldPlan,
+  step: Step,
+  asker: Asker,
+  request: string,
+): Promise<HeldPlan | undefined> {
+  const { after } = step;
+  const bytes = keepable(before, after);
+  const { id } = after;
+  const revision = before.revision + 1;
+  const [undoHead, redoHead] = [step.undoHead(revision), step.redoHead(revision)];
+  const [edit, inverse] = [step.edit, inverseOf(before.plan, after)].map((one) => JSON.stringify(one));
+  const { owner, abbreviations } = after;
+  const head = JSON.stringify({ owner, abbreviations });
+  const receipt: Receipt = { revision, answerFrom: step.answerFrom };
+  const statements = [
+    sql`gate as (update plans set name = ${after.name}, model_id = ${after.modelId}, head = ${head}::jsonb,
+      document = null, bytes = ${bytes}, revision = ${revision}, undo_head = ${undoHead}::integer,
+      redo_head = ${redoHead}::integer, updated_at = now()
+      where id = ${id} and revision = ${before.revision} and removed_at is null returning id)`,
+    sql`logged as (insert into revisions
+      (plan_id, revision, kind, edit, inverse, bytes, label, before_undo, before_redo)
+      select gate.id, ${revision}::integer, ${step.kind}, ${edit}::jsonb, ${inverse}::jsonb,
+        ${edit!.length + inverse!.length}::integer, ${step.label}, ${before.undoHead}::integer,
+        ${before.redoHead}::integer from gate)`,
+    ...recordStatements(before.inRows ? before.plan : null, after),
+  ];
+  if (asker.key !== null)
+    statements.push(sql`keyed as (insert into changes (key, request, receipt)
+      select ${asker.key}, ${request}, ${JSON.stringify(receipt)}::jsonb from gate)`);
+  let kept;
+  try {
+    kept = await database.execute(sql`with ${sql.join(statements, sql`, `)} select id from gate`);
+  } catch (error) {
+    if (asker.key !== null && isKeyTwice(error)) return undefined;
+    throw error;
+  }
+  if ((kept as unknown as { rows: unknown[] }).rows.length === 0) return undefined;
+  const held = { plan: after, revision, undoHead, redoHead, bytes, inRows: true };
+  hold(id, held);
+  keepSnapshot(id, revision, after);
+  giveSpaceBack();
+  return held;
+}
+
+/** SQLSTATE 23505: of the rows that are inserted only a key can be there already, since the gate guards the revision. */
+const isKeyTwice = (error: unknown): boolean => {
+  const { code, cause } = error as { code?: unknown; cause?: unknown };
+  return code === '23505' || (typeof cause === 'object' && cause !== null && isKeyTwice(cause));
+};
+
+/** The answer that a change got when it was first sent; undefined where its key is new. */
+async function answeredBefore(
   database: Database,
   id: string,
-  { revision, withPlan }: Receipt,
-): Promise<ChangeAnswer> {
-  const row = await wantRow(database, id, false);
+  { key }: Asker,
+  request: string,
+): Promise<ChangeAnswer | undefined> {
+  if (key === null) return undefined;
+  const [known] = await database.select().from(changes).where(eq(changes.key, key));
+  if (!known) return undefined;
+  if (known.request !== request) throw keyUsed(key);
+  // A receipt of an older Veridon says of an answer with the whole plan: the edit itself does for that.
+  const { revision, answerFrom = revision - 1 } = known.receipt as Partial<Receipt> & { revision: number };
+  const row = await wantRow(database, id);
   const own = await database
     .select()
     .from(revisions)
@@ -125,99 +174,144 @@ async function answerAgain(
     label: made.label,
     undo: await labelOf(database, id, next ? next.beforeUndo : row.undoHead),
     redo: await labelOf(database, id, next ? next.beforeRedo : row.redoHead),
-    ...(withPlan && { plan: await planAt(database, row, revision) }),
+    ...(await broughtAlong(database, id, answerFrom, revision)),
   };
 }
 
-/** Changes a plan in one transaction, once. `run` gets the newest row, kept to this transaction. */
-async function change(
+/** The edits that bring somebody along, where there are any and not too many. */
+async function broughtAlong(database: Database, id: string, from: number | null, revision: number) {
+  if (from === null || revision - from > MOST_EDITS) return {};
+  return { edits: await editsBetween(database, id, from, revision) };
+}
+
+/** How often a change is worked out anew because another process was faster. */
+const MOST_TRIES = 30;
+
+/**
+ * Changes a plan, once. `work` is given the newest revision and says what the next is to be; where somebody else made one
+ * meanwhile it is asked again.
+ */
+function change(
   id: string,
   asker: Asker,
-  request: unknown,
-  run: (transaction: Database, row: Row, made: Made[]) => Promise<ChangeAnswer>,
+  asked: unknown,
+  work: (database: Database, newest: HeldPlan) => Promise<Step>,
 ): Promise<ChangeAnswer> {
-  const database = await writing();
-  const made: Made[] = [];
-  const changed = await database.transaction((transaction) =>
-    once<ChangeAnswer, Receipt>(
-      transaction,
-      asker,
-      { id, request },
-      async () => {
-        const answer = await run(transaction, await wantRow(transaction, id, true), made);
-        return { answer, receipt: { revision: answer.revision, withPlan: answer.plan !== undefined } };
-      },
-      (receipt) => answerAgain(transaction, id, receipt),
-    ),
-  );
-  for (const { revision, plan, bytes } of made) rememberPlan(id, revision, plan, bytes);
-  return changed;
+  const request = requestDigest({ id, request: asked });
+  return inTurn(id, async () => {
+    const database = await writing();
+    for (let tries = 0; tries < MOST_TRIES; tries++) {
+      let step: Step;
+      let done: HeldPlan | undefined;
+      try {
+        const before = heldPlan(id) ?? (await loadPlan(database, id));
+        step = await work(database, before);
+        done = await keep(database, before, step, asker, request);
+      } catch (error) {
+        // What is refused now may be what was answered when it was sent first: undo with nothing left to undo.
+        const answer = error instanceof Problem && (await answeredBefore(database, id, asker, request));
+        if (answer) return answer;
+        // What is held may be behind what another process has made of it.
+        if (error instanceof Problem && (await isBehind(database, id))) continue;
+        throw error;
+      }
+      if (done) {
+        const { revision } = done;
+        const label = (head: number | null) => (head === revision ? step.label : labelOf(database, id, head));
+        return {
+          revision,
+          label: step.label,
+          undo: await label(done.undoHead),
+          redo: await label(done.redoHead),
+          ...(await broughtAlong(database, id, step.answerFrom, revision)),
+        };
+      }
+      letGo(id);
+      const answer = await answeredBefore(database, id, asker, request);
+      if (answer) return answer;
+    }
+    throw new Problem(
+      503,
+      'plan-busy',
+      'Too many change this plan at once',
+      'Others were faster each time. Nothing was changed; try again.',
+    );
+  });
+}
+
+/** True where what is held of a plan is not the newest; it is held no more then. Says so where the plan is removed or unknown. */
+async function isBehind(database: Database, id: string): Promise<boolean> {
+  const held = heldPlan(id);
+  if (!held || (await wantRow(database, id)).revision === held.revision) return false;
+  letGo(id);
+  return true;
 }
 
 /** The plan on which an edit was made, where that is not the newest any more. */
-async function baseOf(database: Database, row: Row, base: number): Promise<Plan> {
-  if (row.revision - base > FAR_BACK)
+async function baseOf(database: Database, id: string, base: number, revision: number): Promise<Plan> {
+  if (revision - base > FAR_BACK)
     throw new Problem(
       409,
       'stale-edit',
       'Made too long ago',
-      `This was made on revision ${base}; the plan is at ${row.revision}. Load the plan again and look at it.`,
-      { revision: row.revision },
+      `This was made on revision ${base}; the plan is at ${revision}. Load the plan again and look at it.`,
+      { revision },
     );
-  const known = recentPlan(row.id, base);
+  const known = heldAt(id, base);
   if (known) return known;
   // Whoever makes one edit on it is likely to make the next on it too.
-  const plan = await planAt(database, row, base);
-  rememberPlan(row.id, base, plan, JSON.stringify(plan).length);
+  const plan = await planAt(database, id, base);
+  holdEarlier(id, base, plan);
   return plan;
 }
 
 /**
- * Appends an edit to a plan's log in one transaction. An edit that was made on an old revision is run again on the
- * newest where it still holds, and refused with a reason where not. Once this has answered, the edit is on disk.
+ * Appends an edit to a plan's log. An edit that was made on an old revision is run again on the newest where it still holds,
+ * and refused with a reason where not. Once this has answered, the edit is on disk.
  */
 export function editPlan(id: string, base: number, edit: Edit, asker = NOBODY): Promise<ChangeAnswer> {
-  return change(id, asker, { base, edit }, async (transaction, row, made) => {
-    if (base > row.revision)
+  return change(id, asker, { base, edit }, async (database, { plan, revision }) => {
+    if (base > revision)
       throw new Problem(
         409,
         'unknown-revision',
         'No such revision',
-        `The plan is at revision ${row.revision}; the edit says ${base}. Load the plan again.`,
+        `The plan is at revision ${revision}; the edit says ${base}. Load the plan again.`,
       );
-    const before = readPlan(row);
-    const stale = base < row.revision;
+    const stale = base < revision;
     const result = stale
-      ? rebaseEdit(edit, await baseOf(transaction, row, base), before)
-      : applyEdit(before, edit);
+      ? rebaseEdit(edit, await baseOf(database, id, base, revision), plan)
+      : applyEdit(plan, edit);
     if (!result.ok) {
       const [status, kind, title] = stale
         ? ([409, 'stale-edit', 'Changed meanwhile'] as const)
         : ([422, 'edit-refused', 'This cannot be done'] as const);
-      throw new Problem(status, kind, title, result.reason, { revision: row.revision });
+      throw new Problem(status, kind, title, result.reason, { revision });
     }
-    const answer = await append(
-      transaction,
-      row,
-      {
-        kind: 'edit',
-        edit,
-        label: editLabel(edit, before),
-        before,
-        after: result.value,
-        undoHead: (revision) => revision,
-        redoHead: () => null,
-      },
-      made,
-    );
-    return stale ? { ...answer, plan: result.value } : answer;
+    return {
+      kind: 'edit',
+      edit,
+      label: editLabel(edit, plan),
+      after: result.value,
+      undoHead: (next) => next,
+      redoHead: () => null,
+      answerFrom: stale ? base : null,
+    };
   });
 }
 
-/** Takes the last edit back, or the last undo: a revision of its own, so that the log only ever grows. */
-export function stepBack(id: string, kind: 'undo' | 'redo', asker = NOBODY): Promise<ChangeAnswer> {
-  return change(id, asker, kind, async (transaction, row, made) => {
-    const head = kind === 'undo' ? row.undoHead : row.redoHead;
+/**
+ * Takes the last edit back, or the last undo: a revision of its own, so that the log only ever grows. `base` is the revision
+ * that its sender has, from which the answer brings it along; the newest where it is not said.
+ */
+export function stepBack(
+  id: string,
+  kind: 'undo' | 'redo',
+  asker = NOBODY,
+  base?: number,
+): Promise<ChangeAnswer> {
+  return change(id, asker, kind, async (database, { plan, revision, undoHead, redoHead }) => {
+    const head = kind === 'undo' ? undoHead : redoHead;
     if (head === null)
       throw new Problem(
         409,
@@ -225,29 +319,22 @@ export function stepBack(id: string, kind: 'undo' | 'redo', asker = NOBODY): Pro
         `Nothing to ${kind}`,
         kind === 'undo' ? 'Nothing has been changed yet.' : 'Nothing has been undone.',
       );
-    const [target] = await transaction
+    const [target] = await database
       .select()
       .from(revisions)
       .where(and(eq(revisions.planId, id), eq(revisions.revision, head)));
-    const before = readPlan(row);
     const edit = editSchema.parse(target!.inverse);
-    const result = applyEdit(before, edit);
+    const result = applyEdit(plan, edit);
     if (!result.ok) throw new Error(`The log of ${id} does not lead back from ${head}: ${result.reason}`);
-    const answer = await append(
-      transaction,
-      row,
-      {
-        kind,
-        edit,
-        label: target!.label,
-        before,
-        after: result.value,
-        undoHead: (revision) => (kind === 'undo' ? target!.beforeUndo : revision),
-        redoHead: (revision) => (kind === 'undo' ? revision : target!.beforeRedo),
-      },
-      made,
-    );
-    return { ...answer, plan: result.value };
+    return {
+      kind,
+      edit,
+      label: target!.label,
+      after: result.value,
+      undoHead: (next) => (kind === 'undo' ? target!.beforeUndo : next),
+      redoHead: (next) => (kind === 'undo' ? next : target!.beforeRedo),
+      answerFrom: Math.min(base ?? revision, revision),
+    };
   });
 }
 
@@ -261,84 +348,39 @@ export async function goBack(
   revision: number,
   asker = NOBODY,
 ): Promise<ChangeAnswer> {
-  // Found before the transaction: the log does not change behind us, and a long one keeps nobody waiting.
+  // Found before its turn comes: the log does not change behind us, and a long one keeps nobody waiting.
   const database = await reading();
-  const then = await wantRow(database, id, false);
-  const wanted =
-    base === then.revision && revision < base ? await planAt(database, then, revision) : undefined;
-  return change(id, asker, { base, revision }, async (transaction, row, made) => {
-    if (base !== row.revision)
+  const then = await wantRow(database, id);
+  const wanted = base === then.revision && revision < base ? await planAt(database, id, revision) : undefined;
+  return change(id, asker, { base, revision }, async (_, newest) => {
+    if (base !== newest.revision)
       throw new Problem(
         409,
         'stale-edit',
         'Changed meanwhile',
-        `The plan was changed meanwhile: it is at revision ${row.revision}. Look at it and try again.`,
-        { revision: row.revision },
+        `The plan was changed meanwhile: it is at revision ${newest.revision}. Look at it and try again.`,
+        { revision: newest.revision },
       );
-    if (revision >= row.revision)
+    if (revision >= newest.revision)
       throw new Problem(
         422,
         'unknown-revision',
         'No earlier revision',
-        `The plan is at revision ${row.revision}; name an earlier one to go back to.`,
+        `The plan is at revision ${newest.revision}; name an earlier one to go back to.`,
       );
-    const before = readPlan(row);
-    const after = wanted ?? (await planAt(transaction, row, revision));
-    const answer = await append(
-      transaction,
-      row,
-      {
-        kind: 'edit',
-        edit: inverseOf(after, before),
-        label: `Go back to revision ${revision}`,
-        before,
-        after,
-        undoHead: (next) => next,
-        redoHead: () => null,
-      },
-      made,
-    );
-    return { ...answer, plan: after };
+    // What came out of the log may be alike without being the same: the changed records are what differs.
+    const found = wanted ?? (await planAt(database, id, revision));
+    const edit = inverseOf(sharedWith(newest.plan, found), newest.plan);
+    const result = applyEdit(newest.plan, edit);
+    if (!result.ok) throw new Error(`${id} cannot be made what it was at ${revision}: ${result.reason}`);
+    return {
+      kind: 'edit',
+      edit,
+      label: `Go back to revision ${revision}`,
+      after: result.value,
+      undoHead: (next) => next,
+      redoHead: () => null,
+      answerFrom: base,
+    };
   });
-}
-
-/** Bytes of edits that one page of the log holds at most, but one edit whatever its size. */
-const LONGEST_PAGE = 1_000_000;
-
-/**
- * A page of the log, newest first: at most `limit` revisions, and no more than fit into an answer. `next` is what to ask
- * for with `before` to get the page after it; null on the last one.
- */
-export async function planLog(id: string, before: number | undefined, limit: number) {
-  const database = await reading();
-  const row = await wantRow(database, id, false);
-  const own = eq(revisions.planId, id);
-  const sizes = await database
-    .select({ revision: revisions.revision, bytes: revisions.bytes })
-    .from(revisions)
-    .where(and(own, lt(revisions.revision, before ?? row.revision + 1)))
-    .orderBy(desc(revisions.revision))
-    .limit(limit + 1);
-  let fits = 0;
-  for (let bytes = 0; fits < Math.min(limit, sizes.length); fits++) {
-    bytes += sizes[fits]!.bytes ?? 20_000;
-    if (fits > 0 && bytes > LONGEST_PAGE) break;
-  }
-  const page = sizes.slice(0, fits).map(({ revision }) => revision);
-  if (page.length === 0) return { edits: [], next: null };
-  const rows = await database
-    .select({
-      revision: revisions.revision,
-      kind: revisions.kind,
-      label: revisions.label,
-      edit: revisions.edit,
-      at: revisions.at,
-    })
-    .from(revisions)
-    .where(and(own, inArray(revisions.revision, page)))
-    .orderBy(desc(revisions.revision));
-  return {
-    edits: rows.map((one) => ({ ...one, at: one.at.toISOString() })),
-    next: sizes.length > fits ? page.at(-1)! : null,
-  };
 }

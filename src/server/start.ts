@@ -1,9 +1,10 @@
 import { ketterbyWeekend } from '../../demo';
-import { openDatabase, plans } from '../db';
+import { openDatabase } from '../db';
 import { problemOf, writing } from './database';
 import { beat, BEAT_MS, forgetDead } from './instance';
 import { closeLostJobs } from './jobs';
 import { forgetOldChanges } from './once';
+import { insertPlan } from './plan-rows';
 import { hasNoPlans } from './plans';
 
 /** How long until a database server that is away is asked again, ms. */
@@ -17,11 +18,7 @@ async function settle(): Promise<void> {
   await forgetOldChanges(database);
   await forgetDead(database);
   if (!process.env.VERIDON_DEMO || !(await hasNoPlans())) return;
-  const plan = ketterbyWeekend();
-  await database
-    .insert(plans)
-    .values({ id: plan.id, name: plan.name, modelId: plan.modelId, document: plan, revision: 1 })
-    .onConflictDoNothing();
+  await insertPlan(database, ketterbyWeekend());
 }
 
 /** Beside other processes on one server: shows that this one lives, and closes what a dead one left. */

@@ -2,8 +2,20 @@ import fc from 'fast-check';
 import { anyPlan, channel, everything, id, plan, tally } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
 import { GRADES, OPEN, REGIONS } from '../radio';
+import { fit } from '../fit';
+import { anyEditOn } from '../plan/edit.test.kit';
 import { applyEdit, type Channel, type ChannelFields, type Plan } from '../plan';
-import { check, contentToWrite, countFindings, mendTogether, RULES, SEVERITIES } from '.';
+import {
+  check,
+  contentToWrite,
+  countFindings,
+  groupFindings,
+  mendsOf,
+  mendTogether,
+  RULES,
+  SEVERITIES,
+  type Finding,
+} from '.';
 
 const found = (p: Plan, rule: string) => check(p, ternP2).filter((finding) => finding.rule === rule);
 const one = (rx: number, fields: Partial<ChannelFields> = {}, slot = 1) =>
@@ -95,7 +107,8 @@ const CASES: [string, Plan, string, Partial<Channel> | 'gone' | undefined][] = [
 test.each(CASES)('%s (case %#)', (rule, p, severity, mended) => {
   const findings = found(p, rule);
   expect(findings.map((finding) => finding.severity)).toEqual([severity]);
-  const { mend, id: about, text } = findings[0]!;
+  const { id: about, text } = findings[0]!;
+  const [mend] = mendsOf(findings[0]!, p, ternP2);
   expect(text).toMatch(/^[^a-z].*\.$/);
   if (mended === undefined) return expect(mend).toBeUndefined();
   const after = applyEdit(p, mend!.edit);
@@ -133,7 +146,7 @@ test.each(ON_ALL)('%s on a radio that can do everything (case %#)', (rule, p, se
   const [finding, ...others] = onAll(p, rule);
   expect(others).toEqual([]);
   expect(finding!.severity).toBe(severity);
-  const after = applyEdit(p, finding!.mend!.edit);
+  const after = applyEdit(p, mendsOf(finding!, p, everything)[0]!.edit);
   if (!after.ok) throw new Error(after.reason);
   expect(onAll(after.value, rule)).toEqual([]);
   expect(after.value.channels[0]).toMatchObject(mended as Partial<Channel>);
@@ -157,7 +170,7 @@ test('a mend takes its finding away, and ends in no stop and nothing worse that 
       const keyOf = ({ rule, id: of, field }: (typeof before)[number]) => `${rule} ${of} ${field}`;
       const known = new Map(before.map((finding) => [keyOf(finding), rank(finding.severity)]));
       for (const finding of before)
-        for (const mend of [...(finding.mend ? [finding.mend] : []), ...(finding.others ?? [])]) {
+        for (const mend of mendsOf(finding, p, model)) {
           reached.count(finding.rule, true);
           const after = applyEdit(p, mend.edit);
           if (!after.ok) throw new Error(after.reason);
@@ -237,7 +250,8 @@ describe('what is written', () => {
         expect(findings.map((f) => SEVERITIES.indexOf(f.severity))).toEqual(
           findings.map((f) => SEVERITIES.indexOf(f.severity)).sort(),
         );
-        for (const { mend } of findings) if (mend) expect(applyEdit(p, mend.edit).ok).toBe(true);
+        for (const finding of findings)
+          for (const mend of mendsOf(finding, p, ternP2)) expect(applyEdit(p, mend.edit).ok).toBe(true);
         reached.count('written', written.channels.length > 0);
         reached.count('stopped', stopped.size > 0);
       }),
@@ -250,7 +264,8 @@ describe('what is written', () => {
 
 test('a slot beyond the radio has a mend as long as a slot is free', () => {
   const inside = Array.from({ length: 150 }, (_, slot) => channel(slot, 145_500_000));
-  const mends = (p: Plan) => found(p, 'slot-out-of-range').map(({ mend }) => mend?.label);
+  const mends = (p: Plan) =>
+    found(p, 'slot-out-of-range').map((finding) => mendsOf(finding, p, ternP2)[0]?.label);
   expect(mends(plan([...inside, channel(150, 145_500_000)]))).toEqual([undefined]);
   expect(
     mends(plan([...inside.slice(0, 149), channel(150, 145_500_000), channel(151, 145_500_000)])),
@@ -274,15 +289,14 @@ test('two channels of one name are the same only where all that is on air is the
 });
 
 describe('mending together', () => {
+  const of = (findings: readonly Finding[], rule: string) =>
+    groupFindings(findings).find((group) => group.findings[0]!.rule === rule)!.findings;
   const weather = [162_400_000, 162_425_000, 162_450_000].map((rx, n) => channel(n + 1, rx));
   test('what is mended alike is mended by one edit', () => {
     const p = plan([...weather, channel(9, 145_500_000, { access: tone(884) })]);
     const findings = check(p, ternP2);
-    const all = mendTogether(
-      findings,
-      findings.find(({ rule }) => rule === 'out-of-range')!,
-    );
-    expect(all?.count).toBe(3);
+    const all = mendTogether(of(findings, 'out-of-range'), p, ternP2);
+    expect(all).toMatchObject({ count: 3, label: 'Make it listen only' });
     const mended = applyEdit(p, all!.edit);
     if (!mended.ok) throw new Error(mended.reason);
     expect(mended.value.channels.map((c) => c.tx)).toEqual([null, null, null, 145_500_000]);
@@ -292,22 +306,21 @@ describe('mending together', () => {
     // listen only is the mend of two rules here: out of the radio's range, and outside the licence
     const p = plan([...weather, channel(8, 446_500_000), channel(9, 446_600_000)]);
     const findings = check(p, ternP2);
-    const outside = findings.find(({ rule }) => rule === 'outside-licence')!;
-    const range = findings.find(({ rule }) => rule === 'out-of-range')!;
-    expect(outside.mend!.label).toBe(range.mend!.label);
-    const changed = (finding: typeof outside) => {
-      const together = mendTogether(findings, finding);
+    const changed = (rule: string) => {
+      const together = mendTogether(of(findings, rule), p, ternP2);
+      expect(together?.label).toBe('Make it listen only');
       return together?.edit.name === 'change' ? together.edit.changes.map((change) => change.id) : [];
     };
-    expect(changed(range)).toEqual([id(1), id(2), id(3)]);
-    expect(changed(outside)).toEqual([id(8), id(9)]);
+    expect(changed('out-of-range')).toEqual([id(1), id(2), id(3)]);
+    expect(changed('outside-licence')).toEqual([id(8), id(9)]);
   });
   test('of one alone, or where each would be mended otherwise, there is nothing to join', () => {
     const p = plan([
       channel(1, 145_500_000, { access: tone(884) }),
       channel(2, 145_525_000, { access: tone(1034) }),
     ]);
-    for (const finding of check(p, ternP2)) expect(mendTogether(check(p, ternP2), finding)).toBeUndefined();
+    for (const group of groupFindings(check(p, ternP2)))
+      expect(mendTogether(group.findings, p, ternP2)).toBeUndefined();
   });
 });
 
@@ -316,4 +329,49 @@ test('findings are counted by severity, in words', () => {
     countFindings(severities.map((severity) => ({ severity }))).map(({ text }) => text);
   expect(of('hint', 'caution', 'caution', 'stop')).toEqual(['1 stop', '2 cautions', '1 hint']);
   expect(of()).toEqual([]);
+});
+
+test('findings are grouped by what is said with what weight, in their order; one sentence stands for all where it is the same', () => {
+  const p = plan([
+    channel(1, 162_400_000, { alwaysOn: true }),
+    channel(2, 145_500_000, { alwaysOn: true }),
+    channel(3, 162_425_000),
+  ]);
+  const groups = groupFindings(check(p, ternP2));
+  expect(
+    groups.map(({ severity, text, findings }) => [severity, text, findings.map((one) => one.id)]),
+  ).toEqual([
+    ['caution', 'Frequencies that the radio cannot tune.', [id(1), id(3)]],
+    ['hint', 'The scan stops here and stays: this station never falls silent.', [id(1), id(2)]],
+  ]);
+});
+
+test('after any edit Check says what it would say of the plan seen for the first time, and leaves the rest the very same', () => {
+  const reached = tally();
+  fc.assert(
+    fc.property(
+      anyPlan.chain((p) => fc.tuple(fc.constant(p), anyEditOn(p))),
+      fc.constantFrom(ternP2, everything),
+      ([before, edit], model) => {
+        const first = check(before, model);
+        const result = applyEdit(before, edit);
+        if (!result.ok) return;
+        const after = check(result.value, model);
+        // A copy has nothing in common with what was seen before.
+        const fresh = structuredClone(result.value);
+        expect(after).toEqual(check(fresh, model));
+        expect(fit(result.value, model)).toEqual(fit(fresh, model));
+        for (const [index, finding] of check(fresh, model).entries())
+          expect(mendsOf(after[index]!, result.value, model)).toEqual(mendsOf(finding, fresh, model));
+        if (edit.name !== 'change' || edit.kind === 'zone') return;
+        const changed = new Set<string>(edit.changes.map((change) => change.id));
+        const alone = ({ rule, id: of }: Finding) =>
+          !changed.has(of) && 'findOne' in RULES.find((one) => one.id === rule)!;
+        reached.count('left alone', first.some(alone));
+        expect(after.filter(alone).every((finding) => first.includes(finding))).toBe(true);
+      },
+    ),
+    { numRuns: 250 },
+  );
+  expect(reached.share('left alone')).toBeGreaterThan(0.5);
 });

@@ -1,20 +1,91 @@
 import type { Model } from '../models';
-import { fit, type Fit } from '../fit';
-import { applyEdit, type Channel, type ChannelId, type Plan } from '../plan';
+import { canSend, fit, obstacles, type Fit } from '../fit';
+import { applyEdit, type Channel, type ChannelId, type Owner, type Plan } from '../plan';
+import { mayTransmit } from '../radio';
+import { remembered } from '../remember';
 import {
   SEVERITIES,
+  type ChannelFinding,
+  type ChannelRule,
   type CheckContext,
+  type Facts,
   type Finding,
   type Mend,
-  type Rule,
+  type PlanRule,
   type RuleFinding,
 } from './finding';
 import type { Neighbour } from './neighbour';
 import { RULES } from './rules';
 
+const rank = ({ severity }: Pick<Finding, 'severity'>) => SEVERITIES.indexOf(severity);
+
+/** What is known of channels by themselves, for an owner and a model. */
+const factsFor = remembered((owner: Owner) =>
+  remembered((model: Model) => {
+    const { strict: _, ...licence } = owner;
+    return remembered((channel: Channel): Facts => {
+      const sends = canSend(channel, model);
+      return {
+        obstacles: obstacles(channel, model),
+        sends,
+        ...(sends && { licence: mayTransmit({ hz: channel.tx!, mode: channel.mode, ...licence }) }),
+      };
+    });
+  }),
+);
+
+/** The rules that have anything to say of a model. */
+const rulesFor = remembered((model: Model) => {
+  const applying = RULES.filter((rule) => rule.applies?.(model) ?? true);
+  return {
+    channel: applying.filter((rule): rule is ChannelRule => 'findOne' in rule),
+    plan: applying.filter((rule): rule is PlanRule => 'find' in rule),
+  };
+});
+
+/** The ways out that a rule offered, by the finding that it made. */
+const offered = new WeakMap<Finding, () => readonly Mend[]>();
+
+function findingOf(rule: string, { mends, ...found }: RuleFinding): Finding {
+  const finding: Finding = { rule, kind: 'channel', ...found };
+  if (mends) offered.set(finding, mends);
+  return finding;
+}
+
+/** What the rules of one channel say of it, for an owner and a model; not asked again while the channel stays as it is. */
+const saidFor = remembered((_owner: Owner) =>
+  remembered((model: Model) => {
+    const { channel: rules } = rulesFor(model);
+    const known = new WeakMap<Channel, readonly Finding[]>();
+    return (channel: Channel, context: CheckContext): readonly Finding[] => {
+      let said = known.get(channel);
+      if (!said) {
+        said = rules.flatMap((rule) => {
+          const found = rule.findOne(channel, context);
+          return found ? [findingOf(rule.id, { ...found, id: channel.id })] : [];
+        });
+        known.set(channel, said);
+      }
+      return said;
+    };
+  }),
+);
+
+const contextOf = (
+  plan: Plan,
+  model: Model,
+  fitted: Fit,
+  neighbours: readonly Neighbour[],
+): CheckContext => ({ plan, model, fit: fitted, neighbours, factsOf: factsFor(plan.owner)(model) });
+
+/** A finding that a rule of the plan made the last time, where it makes the same again: what did not change stays the very same. */
+const lastOf = remembered((_rule: PlanRule) => new WeakMap<Channel, Finding>());
+const alike = (a: Finding, b: RuleFinding) =>
+  a.text === b.text && a.severity === b.severity && a.field === b.field && a.source === b.source;
+
 /**
  * Everything that is worth saying of a plan on a model: stops first, then by slot. `neighbours` are the repeaters that a
- * directory knows where the plan is used.
+ * directory knows where the plan is used. What is said of what did not change since is the very same as before.
  */
 export function check(
   plan: Plan,
@@ -22,53 +93,66 @@ export function check(
   fitted: Fit = fit(plan, model),
   neighbours: readonly Neighbour[] = [],
 ): Finding[] {
-  const context = { plan, model, fit: fitted, neighbours };
-  const byId = new Map(plan.channels.map((channel) => [channel.id, channel]));
-  return RULES.flatMap((rule) =>
-    rule.find(context).map((found): Finding => withMends(rule, found, byId.get(found.id)!, context)),
-  ).sort((a, b) => rank(a) - rank(b) || byId.get(a.id)!.slot - byId.get(b.id)!.slot);
+  const context = contextOf(plan, model, fitted, neighbours);
+  const saidOf = saidFor(plan.owner)(model);
+  const findings: Finding[] = [];
+  const place = new Map<string, number>();
+  const byId = new Map<string, Channel>();
+  for (const [index, channel] of plan.channels.entries()) {
+    place.set(channel.id, index);
+    byId.set(channel.id, channel);
+    const said = saidOf(channel, context);
+    if (said.length > 0) findings.push(...said);
+  }
+  for (const rule of rulesFor(model).plan)
+    for (const found of rule.find(context)) {
+      const channel = byId.get(found.id)!;
+      const last = lastOf(rule).get(channel);
+      const finding = last && alike(last, found) ? last : findingOf(rule.id, found);
+      if (found.mends) offered.set(finding, found.mends);
+      lastOf(rule).set(channel, finding);
+      findings.push(finding);
+    }
+  const order = new Map(RULES.map(({ id }, index) => [id, index]));
+  return findings.sort(
+    (a, b) =>
+      rank(a) - rank(b) || place.get(a.id)! - place.get(b.id)! || order.get(a.rule)! - order.get(b.rule)!,
+  );
 }
 
-const rank = ({ severity }: Pick<Finding, 'severity'>) => SEVERITIES.indexOf(severity);
+const byIdIn = remembered(
+  ({ channels }: Plan) => new Map<string, Channel>(channels.map((channel) => [channel.id, channel])),
+);
 
-/** The finding with those of its mends that hold. */
-function withMends(
-  rule: Rule,
-  { mend, mends = [], ...found }: RuleFinding,
-  channel: Channel,
-  context: CheckContext,
-): Finding {
-  const offered = mend ? [mend, ...mends] : mends;
-  const [first, ...others] = offered.filter((one) => mendHolds(one, rule, found, channel, context));
-  return {
-    rule: rule.id,
-    ...found,
-    ...(first && { mend: first }),
-    ...(others.length > 0 && { others }),
-  };
+/**
+ * The ways to take a finding away, the best first: those that its rule offers and that would not end in something as bad or
+ * worse. The finding is one that `check` gave for this plan and model.
+ */
+export function mendsOf(finding: Finding, plan: Plan, model: Model): Mend[] {
+  const channel = byIdIn(plan).get(finding.id);
+  const mends = offered.get(finding)?.() ?? [];
+  if (!channel || mends.length === 0) return [];
+  const context = contextOf(plan, model, { modelId: model.id, channels: [], changes: [], leftOut: [] }, []);
+  return mends.filter((mend) => mendHolds(mend, finding, channel, context));
 }
 
 /**
  * True where a mend of one channel takes its finding away and does not end in a channel of which something as bad or worse
  * would be said that is not said today. Rules that look at one channel are asked; the others are about what it stands beside.
  */
-function mendHolds(
-  mend: Mend,
-  rule: Rule,
-  found: Omit<RuleFinding, 'mend' | 'mends'>,
-  channel: Channel,
-  context: CheckContext,
-): boolean {
+function mendHolds(mend: Mend, finding: Finding, channel: Channel, context: CheckContext): boolean {
   if (mend.edit.name !== 'change') return true;
-  const alone = { ...context.plan, channels: [channel] };
-  const mended = applyEdit(alone, mend.edit);
+  const mended = applyEdit({ ...context.plan, channels: [channel], zones: [] }, mend.edit);
   if (!mended.ok) return false;
   const after = mended.value.channels[0]!;
-  if (rule.findOne?.(after, context)) return false;
-  return RULES.every((other) => {
-    const worse = other.findOne?.(after, context);
-    if (!worse || (rank(worse) > rank(found) && worse.severity !== 'stop')) return true;
-    const before = other.findOne!(channel, context);
+  const { channel: rules } = rulesFor(context.model);
+  const say = (rule: ChannelRule, one: Channel): ChannelFinding | undefined => rule.findOne(one, context);
+  return rules.every((rule) => {
+    const worse = say(rule, after);
+    if (!worse) return true;
+    if (rule.id === finding.rule) return false;
+    if (rank(worse) > rank(finding) && worse.severity !== 'stop') return true;
+    const before = say(rule, channel);
     return before !== undefined && rank(before) <= rank(worse);
   });
 }

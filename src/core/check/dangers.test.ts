@@ -1,7 +1,7 @@
 import { channel, everything, id, plan } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
 import type { ChannelFields, Plan } from '../plan';
-import { check } from '.';
+import { check, mendsOf } from '.';
 
 /** What goes on air that should not: beyond the case that each rule has, where it begins and where it ends. */
 
@@ -29,19 +29,18 @@ test('the nearest of several repeaters is named; AM on shortwave and what the li
   expect(narrow(13_000_000, { mode: 'FM' })).toBe(0);
   // AM, sidebands and Morse: left out, or listened for in FM; digital is noise there
   const ways = (mode: 'AM' | 'USB' | 'DMR') => {
-    const [found] = check(one(145_525_000, { mode }), ternP2).filter(({ rule }) => rule === 'mode-not-held');
-    return [found!.mend!, ...(found!.others ?? [])].map(({ label }) => label);
+    const p = one(145_525_000, { mode });
+    const [found] = check(p, ternP2).filter(({ rule }) => rule === 'mode-not-held');
+    return mendsOf(found!, p, ternP2).map(({ label }) => label);
   };
   expect(ways('AM')).toEqual(['Leave it out', 'Only listen, in FM']);
   expect(ways('USB')).toEqual(['Leave it out', 'Only listen, in FM']);
   expect(ways('DMR')).toEqual(['Leave it out']);
   // FM in one width is understood by a radio that has the other
   const onlyFm = { ...ternP2, modes: ['FM' as const] };
-  const [held] = check(one(145_500_000, { mode: 'NFM' }), onlyFm).filter(
-    ({ rule }) => rule === 'mode-not-held',
-  );
-  expect(held!.mend!.label).toBe('Use FM');
-  expect(held!.others!.map(({ label }) => label)).toEqual(['Leave it out']);
+  const narrowFm = one(145_500_000, { mode: 'NFM' });
+  const [held] = check(narrowFm, onlyFm).filter(({ rule }) => rule === 'mode-not-held');
+  expect(mendsOf(held!, narrowFm, onlyFm).map(({ label }) => label)).toEqual(['Use FM', 'Leave it out']);
 });
 
 test('a ship may call at sea, but not on the channels of aircraft; the licence then says nothing more', () => {

@@ -1,14 +1,18 @@
 import type { Model } from '../models';
-import type { Fit } from '../fit';
-import type { Channel, ChannelId, Edit, Plan } from '../plan';
+import type { Fit, Obstacle } from '../fit';
+import type { Channel, ChannelChange, ChannelId, Edit, FIELD_NAMES, Kind, Plan } from '../plan';
+import type { GuardAnswer } from '../radio';
 import type { Neighbour } from './neighbour';
 
 /** A stop will not be written; a caution will be, mind the consequence; a hint is worth a thought. */
 export const SEVERITIES = ['stop', 'caution', 'hint'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 
-/** The column that a finding speaks of. */
-export type FindingField = 'slot' | 'name' | 'rx' | 'tx' | 'access' | 'mode' | 'power' | 'scan';
+/** The field that a finding speaks of: those of a channel that are columns. */
+export type FindingField = Extract<
+  keyof typeof FIELD_NAMES,
+  'slot' | 'name' | 'rx' | 'tx' | 'access' | 'mode' | 'power' | 'scan'
+>;
 
 /** An edit that takes a finding away, and what the button says. */
 export interface Mend {
@@ -16,19 +20,29 @@ export interface Mend {
   edit: Edit;
 }
 
+/** Something worth saying of one field of one record. Its mends are made when they are asked for: `mendsOf`. */
 export interface Finding {
   /** The rule's id, the name of its file. */
   rule: string;
   severity: Severity;
+  /** The kind of the record. */
+  kind: Kind;
   id: ChannelId;
   field: FindingField;
   /** What happens on air, in one short sentence, without blame. */
   text: string;
-  mend?: Mend;
-  /** Other ways to take it away, the first beside `mend`. */
-  others?: Mend[];
   /** The table that decided, where one did. */
   source?: string;
+}
+
+/** What is known of a channel by itself, worked out once for all rules. */
+export interface Facts {
+  /** What keeps it out of the model, as the fit has it. */
+  obstacles: readonly Obstacle[];
+  /** The model can send there. */
+  sends: boolean;
+  /** What the licence says of its transmit side; undefined where the model does not send. */
+  licence?: GuardAnswer;
 }
 
 /** What a rule sees. */
@@ -38,46 +52,45 @@ export interface CheckContext {
   fit: Fit;
   /** Repeaters near where the plan is used that a directory knows; empty where none was asked. */
   neighbours: readonly Neighbour[];
+  factsOf(channel: Channel): Facts;
 }
 
-/** A finding as its rule makes it: with the mends that it has to offer, the best first. Check leaves out those that would not hold. */
-export type RuleFinding = Omit<Finding, 'rule' | 'others'> & { mends?: readonly Mend[] };
+/** A finding as its rule makes it, with the ways out that it has to offer, the best first; Check leaves out those that would not hold. */
+export interface RuleFinding extends Omit<Finding, 'rule' | 'kind'> {
+  mends?: () => readonly Mend[];
+}
 /** What a rule of one channel says. */
 export type ChannelFinding = Omit<RuleFinding, 'id'>;
 
-/** A rule: its id, what it looks for in plain words, and its findings. */
-export interface Rule {
+interface AnyRule {
   id: string;
+  /** What it looks for in plain words, which is what several of its findings are called together. */
   looksFor: string;
-  find(context: CheckContext): RuleFinding[];
-  /** Rules of one channel at a time: what is said of that one. */
-  findOne?(channel: Channel, context: CheckContext): ChannelFinding | undefined;
+  /** The kinds of records that it is about. */
+  about: readonly Kind[];
+  /** What a model must be able to do for the rule to have anything to say; all models where it is not said. */
+  applies?(model: Model): boolean;
 }
+/** A rule of one channel at a time: depends on the channel, the owner of the plan and the model alone, and is not asked again while they stay. */
+export interface ChannelRule extends AnyRule {
+  findOne(channel: Channel, context: CheckContext): ChannelFinding | undefined;
+}
+/** A rule of how channels stand beside each other. */
+export interface PlanRule extends AnyRule {
+  find(context: CheckContext): RuleFinding[];
+}
+export type Rule = ChannelRule | PlanRule;
 
 /** A rule that looks at one channel at a time and has at most one thing to say of it. */
-export function channelRule(
+export const channelRule = (
   id: string,
   looksFor: string,
-  findOne: (channel: Channel, context: CheckContext) => ChannelFinding | undefined,
-): Rule {
-  return {
-    id,
-    looksFor,
-    findOne,
-    find: (context) =>
-      context.plan.channels.flatMap((channel) => {
-        const found = findOne(channel, context);
-        return found ? [{ ...found, id: channel.id }] : [];
-      }),
-  };
-}
+  findOne: ChannelRule['findOne'],
+  applies?: AnyRule['applies'],
+): ChannelRule => ({ id, looksFor, about: ['channel'], findOne, ...(applies && { applies }) });
 
 /** The mend that sets fields of one channel. */
-export function setMend(
-  channel: Channel,
-  label: string,
-  set: Extract<Edit, { name: 'change' }>['changes'][number]['set'],
-): Mend {
+export function setMend(channel: Channel, label: string, set: ChannelChange['set']): Mend {
   return { label, edit: { name: 'change', changes: [{ id: channel.id, set }] } };
 }
 
@@ -86,26 +99,6 @@ export const leaveOut = ({ id }: Channel): Mend => ({
   label: 'Leave it out',
   edit: { name: 'remove', ids: [id] },
 });
-
-/**
- * One edit that mends all findings alike: those of the same rule whose mend says the same. Undefined where there is only
- * one, or where the mends are not plain changes of fields and so cannot be joined.
- *
- * @example mendTogether(findings, first) // { count: 6, edit: six channels to listen only }
- */
-export function mendTogether(
-  findings: readonly Finding[],
-  like: Finding,
-): { count: number; edit: Edit } | undefined {
-  const changes = new Map<ChannelId, Extract<Edit, { name: 'change' }>['changes'][number]>();
-  for (const { rule, mend } of findings) {
-    if (rule !== like.rule || mend?.label !== like.mend?.label) continue;
-    if (mend?.edit.name !== 'change') return undefined;
-    for (const change of mend.edit.changes) changes.set(change.id, change);
-  }
-  if (changes.size < 2) return undefined;
-  return { count: changes.size, edit: { name: 'change', changes: [...changes.values()] } };
-}
 
 const MANY: Record<Severity, string> = { stop: 'stops', caution: 'cautions', hint: 'hints' };
 

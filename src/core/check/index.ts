@@ -1,4 +1,5 @@
 export * from './check';
 export * from './finding';
+export * from './groups';
 export * from './neighbour';
 export { RULES } from './rules';

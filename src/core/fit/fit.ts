@@ -10,6 +10,7 @@ import {
   type FittedName,
   type Plan,
 } from '../plan';
+import { remembered } from '../remember';
 import { canSend, obstacles, type Obstacle } from './obstacle';
 
 /** Something that a model holds otherwise than the plan says. */
@@ -22,10 +23,13 @@ export interface FitChange {
   because: string;
 }
 
+/** A channel as the model holds it. */
+export type FittedPlanChannel = FittedChannel & { id: ChannelId };
+
 /** A plan worked out for one model. */
 export interface Fit {
   modelId: string;
-  channels: (FittedChannel & { id: ChannelId })[];
+  channels: FittedPlanChannel[];
   changes: FitChange[];
   /** Channels that the model cannot hold, with all that is in the way. */
   leftOut: { id: ChannelId; obstacles: Obstacle[] }[];
@@ -39,6 +43,65 @@ export function nearestPower(wanted: number, model: Model): number {
     .reduce((best, next) => (Math.abs(next - wanted) < Math.abs(best - wanted) ? next : best));
 }
 
+/** What a stage makes of a channel: how the model holds it so far, and what had to change for that. */
+interface Held {
+  fitted: Omit<FittedPlanChannel, 'name'>;
+  changes: FitChange[];
+}
+type Stage = (held: Held, channel: Channel, model: Model) => Held;
+
+const changing = (
+  { fitted, changes }: Held,
+  set: Partial<Held['fitted']>,
+  what: FitChange['what'],
+  text: string,
+  because: string,
+): Held => ({ fitted: { ...fitted, ...set }, changes: [...changes, { id: fitted.id, what, text, because }] });
+
+const power: Stage = (held, channel, model) => {
+  const nearest = nearestPower(channel.power, model);
+  if (nearest === channel.power) return held;
+  // Of a channel that sends nothing nobody wants to know.
+  if (!canSend(channel, model)) return { ...held, fitted: { ...held.fitted, power: nearest } };
+  return changing(
+    held,
+    { power: nearest },
+    'power',
+    `${formatPower(channel.power)} becomes ${formatPower(nearest)}`,
+    `This radio has ${model.powers.map((p) => formatPower(p.milliwatts)).join(' and ')}`,
+  );
+};
+
+const transmit: Stage = (held, channel, model) =>
+  channel.tx === null || canSend(channel, model)
+    ? held
+    : changing(
+        held,
+        { tx: null },
+        'transmit',
+        'Held as listen only',
+        `This radio cannot send on ${formatFrequency(channel.tx)}`,
+      );
+
+const access: Stage = (held, channel) =>
+  channel.access.kind === 'analogue'
+    ? { ...held, fitted: { ...held.fitted, send: channel.access.send, expect: channel.access.expect } }
+    : changing(held, {}, 'access', 'Access left out', `${channel.mode} has no colour code or NAC`);
+
+/** What is done to each channel by itself, in this order; names come after, since they depend on one another. */
+const STAGES: readonly Stage[] = [power, transmit, access];
+
+/** How a model holds a channel, its name aside; or what is in the way. Worked out once for as long as the channel stays as it is. */
+const heldBy = remembered((model: Model) =>
+  remembered((channel: Channel): Held | { leftOut: Fit['leftOut'][number] } => {
+    const inTheWay = obstacles(channel, model);
+    if (inTheWay.length > 0) return { leftOut: { id: channel.id, obstacles: inTheWay } };
+    const { id, slot, rx, tx, mode, scan } = channel;
+    const fitted = { id, slot, rx, tx, send: null, expect: null, mode, power: channel.power, scan };
+    return STAGES.reduce<Held>((held, stage) => stage(held, channel, model), { fitted, changes: [] });
+  }),
+);
+
 const HOW: Record<FittedName['how'], string> = {
   whole: 'shown as',
   abbreviated: 'abbreviated to',
@@ -47,73 +110,87 @@ const HOW: Record<FittedName['how'], string> = {
   cut: 'cut to',
 };
 
+interface ShownName {
+  text: string;
+  how: FittedName['how'];
+  byHand: boolean;
+}
+
 /** The names that the model's display will show, in the order of the channels, with the short forms of their plan. */
 export function fitNames(
   channels: readonly Pick<Channel, 'name' | 'fitted'>[],
   model: Model,
   abbreviations: Abbreviations,
-): { text: string; how: FittedName['how']; byHand: boolean }[] {
+): ShownName[] {
   const fitted = channels.map((channel) => {
     const hand = channel.fitted[model.id];
-    const name = fitName(hand ?? channel.name, model.names, abbreviations);
-    return { ...name, byHand: hand !== undefined };
+    const { text, how } = fitName(hand ?? channel.name, model.names, abbreviations);
+    return { text, how, byHand: hand !== undefined };
   });
   const apart = tellApart(fitted, model.names);
   return fitted.map((name, index) => ({ ...name, text: apart[index]! }));
 }
 
+function nameChange(channel: Channel, { text, how, byHand }: ShownName, model: Model): FitChange | undefined {
+  if (byHand || text.toLowerCase() === channel.name.trim().toLowerCase()) return undefined;
+  const { id } = channel;
+  return text === ''
+    ? {
+        id,
+        what: 'name',
+        text: `Shown by its frequency, ${formatFrequency(channel.rx)}`,
+        because: 'This display has none of the letters of the name',
+      }
+    : {
+        id,
+        what: 'name',
+        text: `Name ${HOW[how]} ${text}`,
+        because: `${model.names.length} characters on this display`,
+      };
+}
+
+interface Named {
+  text: string;
+  channel: FittedPlanChannel;
+  changes: FitChange[];
+}
+/** The last that came of a channel with its name: most names are the same as the time before. */
+const lastNamed = remembered((_model: Model) => new WeakMap<Held, Named>());
+
+function named(channel: Channel, held: Held, name: ShownName, model: Model): Named {
+  const last = lastNamed(model).get(held);
+  if (last?.text === name.text) return last;
+  const change = nameChange(channel, name, model);
+  const made = {
+    text: name.text,
+    channel: { ...held.fitted, name: name.text },
+    changes: change ? [change, ...held.changes] : held.changes,
+  };
+  lastNamed(model).set(held, made);
+  return made;
+}
+
 /**
- * Works a plan out for a model: what it will hold, what had to change, what it cannot hold. Pure; a plan of a few
- * thousand channels takes milliseconds.
+ * Works a plan out for a model: what it will hold, what had to change, what it cannot hold. Pure, and what did not change
+ * since it was last asked is not worked out again.
  */
 export function fit(plan: Plan, model: Model): Fit {
   const result: Fit = { modelId: model.id, channels: [], changes: [], leftOut: [] };
-  const held: Channel[] = [];
+  const holding: { channel: Channel; held: Held }[] = [];
   for (const channel of plan.channels) {
-    const inTheWay = obstacles(channel, model);
-    if (inTheWay.length > 0) result.leftOut.push({ id: channel.id, obstacles: inTheWay });
-    else held.push(channel);
+    const held = heldBy(model)(channel);
+    if ('leftOut' in held) result.leftOut.push(held.leftOut);
+    else holding.push({ channel, held });
   }
-  const names = fitNames(held, model, abbreviationsOf(plan));
-  for (const [index, channel] of held.entries()) {
-    const name = names[index]!;
-    const power = nearestPower(channel.power, model);
-    const sends = canSend(channel, model);
-    const { access } = channel;
-    const change = (what: FitChange['what'], text: string, because: string) =>
-      result.changes.push({ id: channel.id, what, text, because });
-    if (!name.byHand && name.text.toLowerCase() !== channel.name.trim().toLowerCase())
-      change(
-        'name',
-        name.text === ''
-          ? `Shown by its frequency, ${formatFrequency(channel.rx)}`
-          : `Name ${HOW[name.how]} ${name.text}`,
-        name.text === ''
-          ? 'This display has none of the letters of the name'
-          : `${model.names.length} characters on this display`,
-      );
-    if (sends && power !== channel.power)
-      change(
-        'power',
-        `${formatPower(channel.power)} becomes ${formatPower(power)}`,
-        `This radio has ${model.powers.map((p) => formatPower(p.milliwatts)).join(' and ')}`,
-      );
-    if (channel.tx !== null && !sends)
-      change('transmit', 'Held as listen only', `This radio cannot send on ${formatFrequency(channel.tx)}`);
-    if (access.kind !== 'analogue')
-      change('access', 'Access left out', `${channel.mode} has no colour code or NAC`);
-    result.channels.push({
-      id: channel.id,
-      slot: channel.slot,
-      name: name.text,
-      rx: channel.rx,
-      tx: sends ? channel.tx : null,
-      send: access.kind === 'analogue' ? access.send : null,
-      expect: access.kind === 'analogue' ? access.expect : null,
-      mode: channel.mode,
-      power,
-      scan: channel.scan,
-    });
+  const names = fitNames(
+    holding.map(({ channel }) => channel),
+    model,
+    abbreviationsOf(plan),
+  );
+  for (const [index, { channel, held }] of holding.entries()) {
+    const made = named(channel, held, names[index]!, model);
+    result.channels.push(made.channel);
+    result.changes.push(...made.changes);
   }
   return result;
 }

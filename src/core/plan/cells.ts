@@ -16,7 +16,7 @@ import {
 } from '../radio';
 import { lengthOf } from '../text';
 import { NAME_LIMIT, type Channel, type ChannelFields } from './channel';
-import type { ChannelSet } from './edits';
+import type { ChannelSet } from './edit';
 
 /** The columns of the channel table, in order; each is one thing that a person types. */
 export const COLUMNS = ['slot', 'name', 'rx', 'tx', 'access', 'mode', 'power', 'scan'] as const;

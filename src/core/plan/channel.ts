@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { text, trimmedText } from '../text';
 import { accessSchema, HIGHEST_POWER, isFrequency, MODES, OPEN, type Mode } from '../radio';
 import { channelIdSchema } from './ids';
+import { defineRecord } from './record';
 
 export const NAME_LIMIT = 32;
 /** Highest slot number that a plan can hold, whatever the model. */
@@ -54,8 +55,17 @@ export const channelFieldsSchema = z.object({
   source: sourceSchema.nullable(),
 });
 
+/** Most lists of slots that a radio has: sides, or memories and presets. */
+export const LIST_LIMIT = 8;
+
 export const channelSchema = channelFieldsSchema.extend({
   id: channelIdSchema,
+  /** Which of the radio's lists its slot is in: 0 is the first, which every radio has. Plans of format 1 know one list. */
+  list: z
+    .int()
+    .min(0)
+    .max(LIST_LIMIT - 1)
+    .default(0),
   slot: z.int().min(0).max(SLOT_LIMIT),
 });
 
@@ -65,6 +75,37 @@ export type Channel = z.infer<typeof channelSchema>;
 
 /** A channel without a slot yet. */
 export const newChannelSchema = channelFieldsSchema.extend({ id: channelIdSchema });
+
+/** What the fields of a channel are called on screen and in messages; the one list of them. */
+export const FIELD_NAMES: Record<keyof Channel, string> = {
+  id: 'id',
+  list: 'side',
+  slot: 'slot',
+  name: 'name',
+  fitted: 'name on the radio',
+  rx: 'receive',
+  tx: 'transmit',
+  txFixed: 'transmit',
+  access: 'access',
+  mode: 'mode',
+  power: 'power',
+  scan: 'scan',
+  alwaysOn: 'always on',
+  satellite: 'working a satellite',
+  note: 'note',
+  source: 'source',
+};
+
+export const channelKind = defineRecord({
+  kind: 'channel',
+  list: 'channels',
+  schema: channelSchema,
+  fields: channelFieldsSchema,
+  limit: CHANNEL_LIMIT,
+  refs: {},
+  order: 'slots',
+  words: { one: 'channel', many: 'channels', fields: FIELD_NAMES },
+});
 
 /** The fields of a plain channel: same frequency both ways, open, FM, 4 W, scanned. */
 export function channelDefaults(rx: number): ChannelFields {

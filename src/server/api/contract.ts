@@ -76,10 +76,13 @@ const changeAnswer = z.object({
   label: z.string(),
   undo: z.string().nullable(),
   redo: z.string().nullable(),
-  plan: planSchema.optional(),
+  /** The edits that bring the sender's plan along, from the revision that it named, where its own edit is not all there is. */
+  edits: z.array(editSchema).optional(),
 });
 /** What the database counts with ends here (integer of four bytes). */
 const revisionNumber = z.int().min(1).max(2_147_483_647, 'is beyond any revision');
+/** The revision that the sender has, from which the answer brings it along. */
+const baseQuery = z.object({ base: z.coerce.number().pipe(revisionNumber).optional() });
 const findings = z.array(
   z.looseObject({
     rule: z.string(),
@@ -175,11 +178,13 @@ export const api = {
   ),
   undo: operation('POST', '/api/plans/{id}/undo', 'Takes the last edit back', {
     params: planParams,
+    query: baseQuery,
     response: changeAnswer,
     problems: [404, 409, 410, 507],
   }),
   redo: operation('POST', '/api/plans/{id}/redo', 'Takes the last undo back', {
     params: planParams,
+    query: baseQuery,
     response: changeAnswer,
     problems: [404, 409, 410, 507],
   }),

@@ -8,7 +8,8 @@ import { listPlans } from '../plan-list';
 import { rawDocument } from '../plan-rows';
 import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } from '../plans';
 import { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite } from '../radios';
-import { editPlan, goBack, planLog, stepBack } from '../revisions';
+import { planLog } from '../plan-log';
+import { editPlan, goBack, stepBack } from '../revisions';
 import type { api, Operation } from './contract';
 import { openApiDocument } from './openapi';
 import type { FileAnswer, Handler } from './route';
@@ -41,8 +42,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   }),
   edits: ({ params, query }) => planLog(params.id, query.before, query.limit),
   edit: ({ params, body, asker }) => editPlan(params.id, body.base, body.edit, asker),
-  undo: ({ params, asker }) => stepBack(params.id, 'undo', asker),
-  redo: ({ params, asker }) => stepBack(params.id, 'redo', asker),
+  undo: ({ params, query, asker }) => stepBack(params.id, 'undo', asker, query.base),
+  redo: ({ params, query, asker }) => stepBack(params.id, 'redo', asker, query.base),
   goBack: ({ params, body, asker }) => goBack(params.id, body.base, body.revision, asker),
   fit: ({ params, query }) => fitPlan(params.id, query.model),
   check: async ({ params, query }) => {

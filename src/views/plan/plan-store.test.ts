@@ -1,5 +1,5 @@
-import { applyEdit, type Edit, type Plan } from '@/core/plan';
-import { channel, plan, renaming } from '@/core/samples.test.kit';
+import { applyEdit, inverseOf, type Edit, type Plan } from '@/core/plan';
+import { channel, placing, plan, renaming } from '@/core/samples.test.kit';
 import { Refusal, Unreachable } from '@/ui/api';
 import { createPlanStore, type PlanServer } from './plan-store';
 
@@ -20,18 +20,18 @@ function fakeServer(trip: (edit: Edit, n: number) => void = () => {}) {
       Object.assign(kept, { plan: result.value, revision: kept.revision + 1, undo: 'Rename' });
       return { revision: kept.revision, undo: kept.undo, redo: null };
     },
-    async step(kind) {
+    async step(base, kind) {
+      if (base !== kept.revision) throw new Refusal(409, 'stale-edit', 'Changed meanwhile.');
+      const edits = [inverseOf(start, kept.plan)];
       Object.assign(kept, { plan: start, revision: kept.revision + 1, undo: null, redo: 'Rename' });
-      return { ...kept, redo: kind === 'undo' ? 'Rename' : null };
+      return { revision: kept.revision, undo: null, redo: kind === 'undo' ? 'Rename' : null, edits };
     },
     async goBack(base, revision) {
       if (base !== kept.revision) throw new Refusal(409, 'stale-edit', 'Changed meanwhile.');
-      Object.assign(kept, {
-        plan: start,
-        revision: kept.revision + 1,
-        undo: `Go back to revision ${revision}`,
-      });
-      return { ...kept };
+      const undo = `Go back to revision ${revision}`;
+      const edits = [inverseOf(start, kept.plan)];
+      Object.assign(kept, { plan: start, revision: kept.revision + 1, undo });
+      return { revision: kept.revision, undo, redo: null, edits };
     },
     key: () => `test.${++keys}`,
     load: async () => ({ ...kept }),
@@ -95,13 +95,40 @@ test('without a server edits are kept, said to be waiting, and sent when it is b
   expect(names(kept.plan)).toEqual(['A', 'Two']);
 });
 
-test('a newer plan from the server is taken, with what still waits laid over it', async () => {
+test('what others did meanwhile is taken, with what still waits laid over it', async () => {
   const { server } = fakeServer();
-  const other = plan([...start.channels, channel(3, 145_550_000, { name: 'Three' })]);
-  const store = open({ ...server, edit: async () => ({ revision: 9, undo: null, redo: null, plan: other }) });
+  const answers = [
+    { revision: 8, edits: [placing(3), placing(4), renaming(1, 'A')] },
+    { revision: 9, edits: undefined },
+  ];
+  const sent: number[] = [];
+  const store = open({
+    ...server,
+    edit: async (base) => {
+      sent.push(base);
+      return { undo: null, redo: null, ...answers[sent.length - 1]! };
+    },
+  });
   store.apply(renaming(1, 'A'));
   store.apply(renaming(2, 'B'));
-  expect(names((await settled(store)).plan)).toContain('Three');
+  expect(names((await settled(store)).plan)).toEqual(['Station 3', 'A', 'B', 'Station 4']);
+  // the second is made on what the first was answered with
+  expect(sent).toEqual([5, 8]);
+});
+
+test('who is too far behind to be brought along loads the plan; who was told what does not fit does too', async () => {
+  for (const edits of [undefined, [renaming(77, 'Nobody')]]) {
+    const { kept, server } = fakeServer();
+    const store = open({ ...server, step: async () => ({ revision: 400, undo: null, redo: null, edits }) });
+    store.apply(renaming(1, 'A'));
+    await settled(store);
+    Object.assign(kept, { plan: plan([channel(7, 145_700_000, { name: 'Theirs' })]), revision: 400 });
+    store.step('undo');
+    await settled(store);
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    expect(store.get()).toMatchObject({ revision: 400, waiting: 0 });
+    expect(names(store.get().plan)).toEqual(['Theirs']);
+  }
 });
 
 test('undo takes the server’s plan', async () => {
@@ -145,7 +172,10 @@ test('a server that is away leaves what is shown as it is', async () => {
 test('with nothing to undo nothing is asked; with an edit under way it is, whatever the last answer said', async () => {
   const { server } = fakeServer();
   const asked: string[] = [];
-  const store = open({ ...server, step: (kind, key) => (asked.push(kind), server.step(kind, key)) });
+  const store = open({
+    ...server,
+    step: (base, kind, key) => (asked.push(kind), server.step(base, kind, key)),
+  });
   store.step('undo');
   store.step('redo');
   expect(await settled(store)).toMatchObject({ revision: 5, waiting: 0 });
@@ -169,7 +199,7 @@ test('a change whose answer is lost is sent again under its own key, and only th
   const store = open({
     ...server,
     edit: (base, edit, key) => lose('edit', key, () => server.edit(base, edit, key)),
-    step: (kind, key) => lose(kind, key, () => server.step(kind, key)),
+    step: (base, kind, key) => lose(kind, key, () => server.step(base, kind, key)),
     goBack: (base, revision, key) => lose('go back', key, () => server.goBack(base, revision, key)),
   });
   store.apply(renaming(1, 'A'));
@@ -192,15 +222,14 @@ test('after all has been kept the store goes on keeping', async () => {
 });
 
 test('a rename of another window is not overwritten by an edit of ours that waits', async () => {
-  const theirs = plan([channel(1, 145_500_000, { name: 'Theirs' }), start.channels[1]!]);
   const { server } = fakeServer();
   let n = 0;
-  // The first edit is answered with the plan as others have changed it; the second one waits meanwhile.
+  // The first edit is answered with what others have done; the second one waits meanwhile.
   const store = open({
     ...server,
-    edit: async () =>
+    edit: async (_, edit) =>
       n++ === 0
-        ? { revision: 9, undo: null, redo: null, plan: theirs }
+        ? { revision: 9, undo: null, redo: null, edits: [renaming(1, 'Theirs'), edit] }
         : { revision: 10, undo: null, redo: null },
   });
   store.apply({ name: 'change', changes: [{ id: start.channels[1]!.id, set: { scan: false } }] });

@@ -23,13 +23,14 @@ export interface PlanState extends KeptPlan {
 type Change = { key: string } & (
   { kind: 'edit'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' } | { kind: 'go back'; revision: number }
 );
-type Answer = { revision: number; undo: string | null; redo: string | null; plan?: Plan };
+/** `edits` bring the plan from the revision that was named to this one, where the edit that was sent is not all there is. */
+type Answer = { revision: number; undo: string | null; redo: string | null; edits?: Edit[] };
 
 /** What the store needs of the server; tests bring their own. */
 export interface PlanServer {
   edit(base: number, edit: Edit, key: string): Promise<Answer>;
-  step(kind: 'undo' | 'redo', key: string): Promise<Answer & { plan: Plan }>;
-  goBack(base: number, revision: number, key: string): Promise<Answer & { plan: Plan }>;
+  step(base: number, kind: 'undo' | 'redo', key: string): Promise<Answer>;
+  goBack(base: number, revision: number, key: string): Promise<Answer>;
   /** A key for a change that no other change has. */
   key(): string;
   load(): Promise<KeptPlan>;
@@ -58,6 +59,8 @@ const RETRY_MS = 1500;
  */
 export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStore {
   let state: PlanState = { ...initial, waiting: 0, offline: false, trouble: null };
+  /** The plan as the server has it at `state.revision`; what is shown is this with what waits laid over it. */
+  let kept = initial.plan;
   const listeners = new Set<() => void>();
   const queue: Change[] = [];
   let sending = false;
@@ -83,22 +86,38 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
     return { plan: shown, trouble };
   };
 
-  const take = (answer: Answer) => {
-    const { plan, trouble } = answer.plan ? over(answer.plan) : { plan: state.plan, trouble: null };
-    set({
-      plan,
-      revision: answer.revision,
-      undo: answer.undo,
-      redo: answer.redo,
-      offline: false,
-      ...(trouble !== null && { trouble }),
-    });
+  /** Takes the server's plan, with what waits laid over it. */
+  const show = (plan: Plan, next: Partial<PlanState>) => {
+    kept = plan;
+    const shown = over(plan);
+    set({ ...next, plan: shown.plan, ...(shown.trouble !== null && { trouble: shown.trouble }) });
+  };
+
+  /** Loads the plan; where that does not go either it is shown as it is. */
+  const reload = async () => {
+    const loaded = await server.load().catch(() => undefined);
+    if (loaded) show(loaded.plan, { ...loaded, offline: false });
+  };
+
+  const take = async (change: Change, { revision, undo, redo, edits }: Answer) => {
+    const done = edits ?? (change.kind === 'edit' ? [change.edit] : undefined);
+    let plan: Plan | undefined = kept;
+    for (const edit of done ?? []) {
+      const result: Result<Plan> | undefined = plan && applyEdit(plan, edit);
+      plan = result?.ok ? result.value : undefined;
+    }
+    // Too far behind to be brought along: the whole plan is asked for.
+    if (!done || !plan) return reload();
+    if (edits) return show(plan, { revision, undo, redo, offline: false });
+    // What was shown already had it.
+    kept = plan;
+    set({ revision, undo, redo, offline: false });
   };
 
   const carry = (change: Change): Promise<Answer> => {
     if (change.kind === 'edit') return server.edit(state.revision, change.edit, change.key);
     if (change.kind === 'go back') return server.goBack(state.revision, change.revision, change.key);
-    return server.step(change.kind, change.key);
+    return server.step(state.revision, change.kind, change.key);
   };
 
   const send = async (): Promise<void> => {
@@ -109,7 +128,7 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
       try {
         const answer = await carry(change);
         queue.shift();
-        take(answer);
+        await take(change, answer);
       } catch (error) {
         if (error instanceof Unreachable) {
           set({ offline: true });
@@ -117,11 +136,7 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
           continue;
         }
         queue.shift();
-        const kept = await server.load().catch(() => undefined);
-        if (kept) {
-          const { plan } = over(kept.plan);
-          set({ ...kept, plan, offline: false });
-        }
+        await reload();
         const harmless = error instanceof Refusal && error.kind.startsWith('nothing-to-');
         set({ trouble: harmless ? null : sentenceOf(error) });
       }
@@ -158,8 +173,8 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
     },
     async refresh() {
       if (queue.length > 0) return;
-      const kept = await server.load().catch(() => undefined);
-      if (kept && queue.length === 0 && kept.revision > state.revision) set(kept);
+      const loaded = await server.load().catch(() => undefined);
+      if (loaded && queue.length === 0 && loaded.revision > state.revision) show(loaded.plan, loaded);
     },
     dismiss: () => set({ trouble: null }),
   };

@@ -33,7 +33,7 @@ export function usePlan(initial: KeptPlan): PlanInHand {
     const base = `/api/plans/${initial.plan.id}`;
     return createPlanStore(initial, {
       edit: (revision, edit, key) => ask(`${base}/edits`, 'POST', { base: revision, edit }, key),
-      step: (kind, key) => ask(`${base}/${kind}`, 'POST', undefined, key),
+      step: (revision, kind, key) => ask(`${base}/${kind}?base=${revision}`, 'POST', undefined, key),
       goBack: (revision, to, key) => ask(`${base}/go-back`, 'POST', { base: revision, revision: to }, key),
       key: changeKey,
       load: () => ask(base),

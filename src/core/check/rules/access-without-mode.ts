@@ -20,7 +20,7 @@ export const accessWithoutMode = channelRule(
       severity: 'caution',
       field: 'access',
       text: `Without effect: ${mode} has no ${digitalAccess ? describeAccess(access) : 'tones or codes'}.`,
-      mend: setMend(channel, 'Leave it open', { access: OPEN }),
+      mends: () => [setMend(channel, 'Leave it open', { access: OPEN })],
     };
   },
 );

@@ -7,7 +7,7 @@ export const alwaysOnInScan = channelRule('always-on-in-scan', 'broadcasts in th
         severity: 'hint',
         field: 'scan',
         text: 'The scan stops here and stays: this station never falls silent.',
-        mend: setMend(channel, 'Leave it out of the scan', { scan: false }),
+        mends: () => [setMend(channel, 'Leave it out of the scan', { scan: false })],
       }
     : undefined,
 );

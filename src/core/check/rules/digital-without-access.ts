@@ -11,7 +11,9 @@ export const digitalWithoutAccess = channelRule(
         severity: 'caution',
         field: 'access',
         text: 'Opens nothing and hears nothing: DMR wants a colour code and a time slot.',
-        mend: setMend(channel, 'Use CC1 TS1', { access: { kind: 'dmr', colourCode: 1, timeSlot: 1 } }),
+        mends: () => [
+          setMend(channel, 'Use CC1 TS1', { access: { kind: 'dmr', colourCode: 1, timeSlot: 1 } }),
+        ],
       };
     if (mode === 'P25' && access.kind !== 'nac')
       return {
@@ -19,7 +21,7 @@ export const digitalWithoutAccess = channelRule(
         field: 'access',
         text: 'Opens nothing: P25 wants a network access code.',
         // The code that equipment comes with, TIA-102.BAAC.
-        mend: setMend(channel, 'Use NAC 293', { access: { kind: 'nac', nac: 0x293 } }),
+        mends: () => [setMend(channel, 'Use NAC 293', { access: { kind: 'nac', nac: 0x293 } })],
       };
     return undefined;
   },

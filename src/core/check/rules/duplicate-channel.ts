@@ -1,21 +1,21 @@
-import { accessOnAir } from '../../radio';
-import { sameChannel } from '../../plan';
-import type { Rule } from '../finding';
+import { onAirKey, type Channel } from '../../plan';
+import { remembered } from '../../remember';
+import type { PlanRule } from '../finding';
+
+const onAir = remembered((channel: Channel) => onAirKey(channel));
 
 /** The same receive, transmit, mode and access in two slots. */
-export const duplicateChannel: Rule = {
+export const duplicateChannel: PlanRule = {
   id: 'duplicate-channel',
   looksFor: 'the same channel in two slots',
+  about: ['channel'],
   find: ({ plan }) => {
-    // By all that makes two channels the same; only the first of each has to be looked at, however many there are.
-    const alike = new Map<string, typeof plan.channels>();
+    const alike = new Map<string, Channel>();
     return plan.channels.flatMap((channel) => {
-      const { rx, tx, mode, access } = channel;
-      const key = `${rx} ${tx} ${mode} ${accessOnAir(access)}`;
-      const earlier = alike.get(key) ?? [];
-      const twin = earlier.find((other) => sameChannel(other, channel));
+      const key = onAir(channel);
+      const twin = alike.get(key);
       if (!twin) {
-        alike.set(key, [...earlier, channel]);
+        alike.set(key, channel);
         return [];
       }
       return [
@@ -24,7 +24,7 @@ export const duplicateChannel: Rule = {
           id: channel.id,
           field: 'slot' as const,
           text: `The same channel as slot ${twin.slot}, “${twin.name}”: the scan visits it twice.`,
-          mend: { label: 'Remove this one', edit: { name: 'remove' as const, ids: [channel.id] } },
+          mends: () => [{ label: 'Remove this one', edit: { name: 'remove' as const, ids: [channel.id] } }],
         },
       ];
     });

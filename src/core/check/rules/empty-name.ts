@@ -1,10 +1,11 @@
 import { formatFrequency } from '../../radio';
-import type { Rule } from '../finding';
+import type { PlanRule } from '../finding';
 
 /** A channel without a name, or with none that the display can write. */
-export const emptyName: Rule = {
+export const emptyName: PlanRule = {
   id: 'empty-name',
   looksFor: 'channels without a name',
+  about: ['channel'],
   find: ({ plan, fit }) => {
     const shown = new Map(fit.channels.map(({ id, name }) => [id, name]));
     return plan.channels.flatMap((channel) =>

@@ -10,7 +10,7 @@ export const fmInAirband = channelRule('fm-in-airband', 'FM on airband channels'
     field: 'mode',
     text: `Aircraft are not understood: on ${formatFrequency(rx)} they speak AM.`,
     source: citation(AIR_NAMES_SOURCE),
-    mends: [
+    mends: () => [
       ...(model.modes.includes('AM') ? [setMend(channel, 'Use AM', { mode: 'AM' })] : []),
       leaveOut(channel),
     ],

@@ -1,16 +1,13 @@
-import { citation, formatFrequency, mayTransmit } from '../../radio';
-import { canSend } from '../../fit';
+import { citation, formatFrequency } from '../../radio';
 import { channelRule, setMend } from '../finding';
 
 /** Sending between the channels of a licence-free service, where nobody listens and others are disturbed. */
 export const licenceFreeChannel = channelRule(
   'licence-free-channel',
   'sending between licence-free channels',
-  (channel, { plan, model }) => {
-    if (!canSend(channel, model)) return undefined;
-    const { strict: _, ...licence } = plan.owner;
-    const answer = mayTransmit({ hz: channel.tx!, mode: channel.mode, ...licence });
-    if (answer.verdict !== 'allowed') return undefined;
+  (channel, { factsOf }) => {
+    const { licence: answer } = factsOf(channel);
+    if (answer?.verdict !== 'allowed') return undefined;
     const { channels } = answer.allocations.at(-1)!;
     const tx = channel.tx!;
     if (!channels || channels.includes(tx)) return undefined;
@@ -23,11 +20,13 @@ export const licenceFreeChannel = channelRule(
       field: 'tx',
       text: `Between two channels: ${formatFrequency(tx)} is none of the ${channels.length} that are licence-free; the nearest is ${formatFrequency(nearest)}.`,
       source: citation(answer.source),
-      mend: setMend(channel, `Use ${formatFrequency(nearest)}`, {
-        ...both,
-        tx: nearest,
-        txFixed: channel.txFixed,
-      }),
+      mends: () => [
+        setMend(channel, `Use ${formatFrequency(nearest)}`, {
+          ...both,
+          tx: nearest,
+          txFixed: channel.txFixed,
+        }),
+      ],
     };
   },
 );

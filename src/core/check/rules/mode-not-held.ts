@@ -5,8 +5,8 @@ import { channelRule, leaveOut, setMend } from '../finding';
 export const modeNotHeld = channelRule(
   'mode-not-held',
   'modes that the radio lacks',
-  (channel, { model }) => {
-    if (model.modes.includes(channel.mode)) return undefined;
+  (channel, { model, factsOf }) => {
+    if (!factsOf(channel).obstacles.includes('mode')) return undefined;
     // FM in two widths is understood by either; a sideband, Morse or AM is not, and neither is digital.
     const otherWidth = ({ FM: 'NFM', NFM: 'FM' } as const)[channel.mode as 'FM'];
     const usable = otherWidth && model.modes.includes(otherWidth) ? otherWidth : undefined;
@@ -16,7 +16,7 @@ export const modeNotHeld = channelRule(
       text: isDigital(channel.mode)
         ? `Only noise is heard: the ${model.name} has no ${MODE_NAMES[channel.mode]}. Leave it to a radio that has.`
         : `Not understood on air: the ${model.name} has no ${MODE_NAMES[channel.mode]}. Leave it to a radio that has.`,
-      mends: [
+      mends: () => [
         ...(usable ? [setMend(channel, `Use ${usable}`, { mode: usable })] : []),
         leaveOut(channel),
         // That somebody is there can be heard in FM, if not what they say; answering them would be no use.

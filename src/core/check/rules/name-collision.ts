@@ -1,10 +1,11 @@
 import { abbreviationsOf, fitName } from '../../plan';
-import type { Rule } from '../finding';
+import type { PlanRule } from '../finding';
 
 /** Two channels that read the same on the radio, or would but for a figure at the tail. */
-export const nameCollision: Rule = {
+export const nameCollision: PlanRule = {
   id: 'name-collision',
   looksFor: 'names that read alike on the radio',
+  about: ['channel'],
   find: ({ plan, fit, model }) => {
     const shown = new Map(fit.channels.map((channel) => [channel.id, channel.name]));
     const byText = new Map<string, string>();

@@ -26,18 +26,21 @@ export const oddShift = channelRule(
         field: 'tx',
         text: `Likely opens no repeater: outputs around ${formatFrequency(channel.rx)} listen ${formatShift(here.shift)} MHz away, this sends ${formatShift(shift)}.`,
         source: citation(SHIFT_SOURCES[region]),
-        mend: setMend(channel, `Use ${formatShift(here.shift)}`, {
-          tx: channel.rx + here.shift,
-          txFixed: false,
-        }),
+        mends: () => [
+          setMend(channel, `Use ${formatShift(here.shift)}`, {
+            tx: channel.rx + here.shift,
+            txFixed: false,
+          }),
+        ],
       };
     const reversed = usualShift(channel.tx, region);
+    const { rx, tx } = channel;
     if (reversed?.shift === -shift)
       return {
         severity: 'caution',
         field: 'tx',
         text: `The wrong way round: it listens where ${formatFrequency(channel.tx)} is heard by the repeater and sends on its output.`,
-        mend: setMend(channel, 'Turn it round', { rx: channel.tx, tx: channel.rx, txFixed: false }),
+        mends: () => [setMend(channel, 'Turn it round', { rx: tx, tx: rx, txFixed: false })],
       };
     if (
       transmitBand(model, channel.tx) &&

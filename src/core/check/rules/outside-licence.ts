@@ -1,5 +1,4 @@
-import { citation, mayTransmit } from '../../radio';
-import { canSend } from '../../fit';
+import { citation } from '../../radio';
 import { distressOf } from './distress-channel';
 import { channelRule, setMend } from '../finding';
 
@@ -7,18 +6,16 @@ import { channelRule, setMend } from '../finding';
 export const outsideLicence = channelRule(
   'outside-licence',
   'transmitting where the licence does not reach',
-  (channel, { plan, model }) => {
+  (channel, context) => {
+    const { licence: answer } = context.factsOf(channel);
     // On a distress channel that is the reason, and it is said.
-    if (!canSend(channel, model) || distressOf(channel, plan, model)) return undefined;
-    const { strict, ...licence } = plan.owner;
-    const answer = mayTransmit({ hz: channel.tx!, mode: channel.mode, ...licence });
-    if (answer.verdict === 'allowed') return undefined;
+    if (!answer || answer.verdict === 'allowed' || distressOf(channel, context)) return undefined;
     return {
-      severity: strict ? 'stop' : 'caution',
+      severity: context.plan.owner.strict ? 'stop' : 'caution',
       field: answer.verdict === 'mode' ? 'mode' : 'tx',
       text: `Outside your licence: ${answer.reason}`,
       source: citation(answer.source),
-      mend: setMend(channel, 'Make it listen only', { tx: null }),
+      mends: () => [setMend(channel, 'Make it listen only', { tx: null })],
     };
   },
 );

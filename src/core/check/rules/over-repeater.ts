@@ -1,7 +1,7 @@
 import { formatFrequency, formatKilohertz, MODE_WIDTHS } from '../../radio';
 import type { Channel } from '../../plan';
 import { near, nearTo, placeOf, placesOf, repeatersOf, type Neighbour } from '../neighbour';
-import { setMend, type Rule, type RuleFinding } from '../finding';
+import { setMend, type PlanRule, type RuleFinding } from '../finding';
 
 /** More repeaters than this on one frequency are not looked at: no band has so many, and every channel is held against each. */
 const MOST_ALIKE = 100;
@@ -26,9 +26,10 @@ const around = (files: Files, hz: number): Neighbour[] => {
  * Sending on the output of a repeater nearby, or beside it by less than the mode is wide; or, without a shift, on a
  * repeater's input. Repeaters that only a directory knows count as well.
  */
-export const overRepeater: Rule = {
+export const overRepeater: PlanRule = {
   id: 'over-repeater',
   looksFor: 'sending over repeaters nearby',
+  about: ['channel'],
   find: ({ plan, neighbours }) => {
     const [outputs, inputs]: [Files, Files] = [new Map(), new Map()];
     for (const neighbour of [...repeatersOf(plan), ...neighbours]) {
@@ -49,7 +50,7 @@ export const overRepeater: Rule = {
       const hit = around(outputs, tx)
         .filter((one) => away(one) < MODE_WIDTHS[mode] && reaches(channel, one))
         .sort((a, b) => away(a) - away(b))[0];
-      const mend = setMend(channel, 'Make it listen only', { tx: null });
+      const mends = () => [setMend(channel, 'Make it listen only', { tx: null })];
       if (hit)
         return {
           severity: 'caution',
@@ -59,7 +60,7 @@ export const overRepeater: Rule = {
             away(hit) === 0
               ? `Talks over “${hit.name}”: ${formatFrequency(tx)} is its output.`
               : `Disturbs “${hit.name}”: its output ${formatFrequency(hit.output)} is only ${formatKilohertz(away(hit))} away, and this is ${formatKilohertz(MODE_WIDTHS[mode])} wide.`,
-          mend,
+          mends,
         };
       if (tx !== rx) return undefined;
       const opened = around(inputs, tx).find((one) => one.input === tx && reaches(channel, one));
@@ -69,7 +70,7 @@ export const overRepeater: Rule = {
         id: channel.id,
         field: 'tx',
         text: `May open “${opened.name}”: ${formatFrequency(tx)} is its input.`,
-        mend,
+        mends,
       };
     };
     return plan.channels.flatMap((channel) => findOne(channel) ?? []);

@@ -1,13 +1,12 @@
 import { BAND_PLANS, bandPart, citation, formatFrequency, occupied } from '../../radio';
-import { canSend } from '../../fit';
 import { channelRule, setMend } from '../finding';
 
 /** Sending where satellites send to the ground. */
 export const satelliteDownlink = channelRule(
   'satellite-downlink',
   'sending where satellites are heard',
-  (channel, { plan, model }) => {
-    if (!canSend(channel, model) || channel.satellite) return undefined;
+  (channel, { plan, factsOf }) => {
+    if (!factsOf(channel).sends || channel.satellite) return undefined;
     const { region } = plan.owner;
     const { from, to } = occupied(channel.tx!, channel.mode);
     const part = bandPart(from, 'satellite', region) ?? bandPart(to, 'satellite', region);
@@ -17,7 +16,7 @@ export const satelliteDownlink = channelRule(
       field: 'tx',
       text: `Drowns satellites for everybody around: they are heard from ${formatFrequency(part.from)} to ${formatFrequency(part.to)}.`,
       source: citation(BAND_PLANS[region].source),
-      mends: [
+      mends: () => [
         setMend(channel, 'Make it listen only', { tx: null }),
         setMend(channel, 'It works a satellite', { satellite: true }),
       ],

@@ -1,13 +1,14 @@
 import { previewPlacing } from '../../plan';
-import type { Rule } from '../finding';
+import type { PlanRule } from '../finding';
 
 /** A slot that the radio does not have. */
-export const slotOutOfRange: Rule = {
+export const slotOutOfRange: PlanRule = {
   id: 'slot-out-of-range',
   looksFor: 'slots that the radio does not have',
-  find: ({ plan, model }) => {
+  about: ['channel'],
+  find: ({ plan, model, factsOf }) => {
     const { first, count } = model.slots;
-    const outside = plan.channels.filter(({ slot }) => slot < first || slot >= first + count);
+    const outside = plan.channels.filter((channel) => factsOf(channel).obstacles.includes('slot'));
     if (outside.length === 0) return [];
     // Asked for once: a plan of thousands made for another model has thousands outside, and the answer is the same for all.
     const free = previewPlacing(plan.channels, 1, 'next-free', first, model.slots).assigned[0]?.slot;
@@ -17,10 +18,12 @@ export const slotOutOfRange: Rule = {
       field: 'slot',
       text: `Not in the radio: the ${model.name} has slots ${first} to ${first + count - 1}.`,
       ...(free !== undefined && {
-        mend: {
-          label: `Move to slot ${free}`,
-          edit: { name: 'arrange', how: 'move', moves: [{ id, from: slot, to: free }] },
-        },
+        mends: () => [
+          {
+            label: `Move to slot ${free}`,
+            edit: { name: 'arrange', how: 'move', moves: [{ id, from: slot, to: free }] },
+          },
+        ],
       }),
     }));
   },

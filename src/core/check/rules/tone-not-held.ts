@@ -39,10 +39,10 @@ function mended(access: Analogue, model: Model): Access | undefined {
 export const toneNotHeld = channelRule(
   'tone-not-held',
   'tones and codes that the radio lacks',
-  (channel, { model }) => {
+  (channel, { model, factsOf }) => {
     const { access } = channel;
-    const odd = squelches(access).find((squelch) => !holdsSquelch(squelch, model));
-    if (!odd || access.kind !== 'analogue') return undefined;
+    if (!factsOf(channel).obstacles.includes('access') || access.kind !== 'analogue') return undefined;
+    const odd = squelches(access).find((squelch) => !holdsSquelch(squelch, model))!;
     const shown = formatSquelch(odd) + (odd.kind === 'tone' ? ' Hz' : '');
     const near = instead(odd, model);
     const said = !near
@@ -57,7 +57,7 @@ export const toneNotHeld = channelRule(
       field: 'access',
       text: `Opens nothing: the ${model.name} has no ${shown}${said}.`,
       source: citation(odd.kind === 'tone' ? TONES_SOURCE : CODES_SOURCE),
-      mends: [
+      mends: () => [
         ...(other && near ? [setMend(channel, `Use ${formatSquelch(near)}`, { access: other })] : []),
         ...(hearing
           ? [setMend(channel, 'Hear everybody there', { access: { ...access, expect: null } })]

@@ -15,7 +15,7 @@ export const toneOnCalling = channelRule(
       text: access.expect
         ? `Hears nobody who calls: only stations that send ${formatSquelch(access.expect)} open it, and on the calling channel they send none.`
         : `On the calling channel nobody wants a tone: it ${describeAccess(access)}.`,
-      mend: setMend(channel, 'Leave it open', { access: OPEN }),
+      mends: () => [setMend(channel, 'Leave it open', { access: OPEN })],
     };
   },
 );

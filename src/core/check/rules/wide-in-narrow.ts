@@ -1,13 +1,4 @@
-import {
-  BAND_PLANS,
-  bandPart,
-  citation,
-  formatFrequency,
-  mayTransmit,
-  MODE_NAMES,
-  MODE_WIDTHS,
-} from '../../radio';
-import { canSend } from '../../fit';
+import { BAND_PLANS, bandPart, citation, formatFrequency, MODE_NAMES, MODE_WIDTHS } from '../../radio';
 import { channelRule, setMend } from '../finding';
 
 /** The widest that narrow modes are, Hz: a sideband. */
@@ -17,20 +8,20 @@ const NARROW_HZ = 3_000;
 export const wideInNarrow = channelRule(
   'wide-in-narrow',
   'wide modes in the narrow parts of the bands',
-  (channel, { plan, model }) => {
-    if (!canSend(channel, model) || MODE_WIDTHS[channel.mode] <= NARROW_HZ) return undefined;
-    const { strict: _, ...licence } = plan.owner;
-    const part = bandPart(channel.tx!, 'narrow', licence.region);
+  (channel, { plan, factsOf }) => {
+    const { licence } = factsOf(channel);
     // Where the licence does not reach, that is what there is to say; AM has its old places on shortwave.
-    if (!part || mayTransmit({ hz: channel.tx!, mode: channel.mode, ...licence }).verdict !== 'allowed')
-      return undefined;
+    if (licence?.verdict !== 'allowed' || MODE_WIDTHS[channel.mode] <= NARROW_HZ) return undefined;
+    const { region } = plan.owner;
+    const part = bandPart(channel.tx!, 'narrow', region);
+    if (!part) return undefined;
     if (channel.mode === 'AM' && channel.tx! < 30_000_000) return undefined;
     return {
       severity: 'hint',
       field: 'mode',
       text: `Takes the room of many: ${formatFrequency(part.from)} to ${formatFrequency(part.to)} is kept for narrow modes, and this is ${MODE_NAMES[channel.mode]}.`,
-      source: citation(BAND_PLANS[licence.region].source),
-      mend: setMend(channel, 'Make it listen only', { tx: null }),
+      source: citation(BAND_PLANS[region].source),
+      mends: () => [setMend(channel, 'Make it listen only', { tx: null })],
     };
   },
 );

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyAccess, anyFrequency, channel, id, RANGE } from '../samples.test.kit';
+import { anyAccess, anyFrequency, channel, id, RANGE, zoneId } from '../samples.test.kit';
 import { MODES } from '../radio';
 import {
   CHANNEL_LIMIT,
@@ -20,10 +20,19 @@ import {
 
 /** Generators of edits: those that people make, and those at the edges of what the schema accepts. */
 
-export const EDIT_NAMES = ['change', 'place', 'remove', 'arrange', 'describe', 'restore'] as const;
+export const EDIT_NAMES = [
+  'change',
+  'place',
+  'put',
+  'remove',
+  'order',
+  'arrange',
+  'describe',
+  'restore',
+] as const;
 
 const fresh = (n: number, fields: Partial<Channel> = {}) => {
-  const { slot: _slot, ...rest } = channel(2000 + n, 145_500_000, fields);
+  const { slot: _slot, list: _list, ...rest } = channel(2000 + n, 145_500_000, fields);
   return rest;
 };
 
@@ -66,6 +75,35 @@ function anyArrangementOf(p: Plan, chosen: readonly ChannelId[]): fc.Arbitrary<E
   });
 }
 
+/** What is done to zones: put, changed, taken away, brought into another order. */
+function anyZoneEditOn(p: Plan): fc.Arbitrary<Edit> {
+  const some = (most: number) =>
+    fc.shuffledSubarray(
+      p.channels.map((c) => c.id),
+      { maxLength: Math.min(most, p.channels.length) },
+    );
+  const there = p.zones.map((zone) => zone.id);
+  const before = fc.constantFrom(null, ...there);
+  const put = fc.tuple(some(5), before, fc.integer({ min: 1, max: 3 })).map(([members, at, n]): Edit => ({
+    name: 'put',
+    kind: 'zone',
+    records: Array.from({ length: n }, (_, i) => ({ id: zoneId(100 + i), name: `Zone ${i}`, members })),
+    before: at,
+  }));
+  if (there.length === 0) return put;
+  const chosen = fc.shuffledSubarray(there, { minLength: 1 });
+  return fc.oneof(
+    put,
+    fc.tuple(chosen, some(40), fc.boolean()).map(([ids, members, rename]): Edit => ({
+      name: 'change',
+      kind: 'zone',
+      changes: ids.map((one) => ({ id: one, set: rename ? { name: 'Other' } : { members } })),
+    })),
+    chosen.map((ids): Edit => ({ name: 'remove', kind: 'zone', ids })),
+    fc.tuple(chosen, before).map(([ids, at]): Edit => ({ name: 'order', kind: 'zone', ids, before: at })),
+  );
+}
+
 /** What a person does to this plan: mostly possible, sometimes late. */
 export function anyEditOn(p: Plan): fc.Arbitrary<Edit> {
   return fc.oneof(
@@ -86,13 +124,31 @@ export function anyEditOn(p: Plan): fc.Arbitrary<Edit> {
         range: RANGE,
         channels: Array.from({ length: n }, (_, i) => fresh(i)),
       })),
+    anyZoneEditOn(p),
+    anyZoneEditOn(p),
+    // To the radio's other side, and back.
+    someOf(p).map((chosen): Edit => ({
+      name: 'arrange',
+      how: 'move',
+      moves: p.channels
+        .filter((c) => chosen.includes(c.id))
+        .map(({ id: one, slot, list }) => ({ id: one, from: slot, to: slot, list: 1 - list })),
+    })),
     someOf(p).chain((chosen) => anyArrangementOf(p, chosen)),
     fc.constantFrom<Edit>(
       { name: 'describe', set: { name: 'Other name', owner: { strict: true } } },
       { name: 'describe', set: { abbreviations: [['Ketterby', 'KY']] } },
     ),
     someOf(p).map((gone): Edit =>
-      inverseOf({ ...p, name: 'As it was', channels: p.channels.filter((c) => !gone.includes(c.id)) }, p),
+      inverseOf(
+        {
+          ...p,
+          name: 'As it was',
+          channels: p.channels.filter((c) => !gone.includes(c.id)),
+          zones: p.zones.slice(1),
+        },
+        p,
+      ),
     ),
   );
 }
@@ -135,6 +191,23 @@ export function hostileEditOn(p: Plan): fc.Arbitrary<Edit> {
       changes: chosen.map((one) => ({ id: one, set })),
     })),
     strangers.map((ids): Edit => ({ name: 'remove', ids: [...ids, ...ids.slice(0, 1)] })),
+    fc.tuple(strangers, edgeText(32), fc.nat(4)).map(([members, name, n]): Edit => ({
+      name: 'put',
+      kind: 'zone',
+      records: [{ id: zoneId(n), name: name.trim() || 'x', members }],
+      before: n === 3 ? zoneId(9) : null,
+    })),
+    fc.tuple(fc.nat(4), strangers).map(([n, members]): Edit => ({
+      name: 'change',
+      kind: 'zone',
+      changes: [{ id: zoneId(n), set: { members } }],
+    })),
+    fc.tuple(fc.nat(2), fc.nat(2)).map(([n, m]): Edit => ({
+      name: 'order',
+      kind: 'zone',
+      ids: [zoneId(n), zoneId(n)],
+      before: n === m ? null : zoneId(m),
+    })),
     fc
       .record({
         placement: fc.constantFrom(...PLACEMENTS),
@@ -171,8 +244,13 @@ export function hostileEditOn(p: Plan): fc.Arbitrary<Edit> {
       })
       .map(({ slots, twice, fields, remove }): Edit => ({
         name: 'restore',
-        put: slots.map((slot, i) => ({ ...fresh(twice ? 0 : i, fields), slot })),
-        remove,
+        records: {
+          channel: {
+            put: slots.map((slot, i) => ({ ...fresh(twice ? 0 : i, fields), list: i % 2, slot })),
+            remove,
+          },
+          zone: { put: [{ id: zoneId(0), name: 'Back', members: remove }], remove: [], order: [zoneId(3)] },
+        },
       })),
   );
 }

@@ -1,0 +1,136 @@
+import equal from 'fast-deep-equal';
+import { z } from 'zod';
+import { fail, type Result } from '../result';
+import { difference } from './difference';
+import { arrange } from './edits/arrange';
+import { change } from './edits/change';
+import { describePlan } from './edits/describe';
+import { order } from './edits/order';
+import { place } from './edits/place';
+import { put } from './edits/put';
+import { remove } from './edits/remove';
+import { restore } from './edits/restore';
+import { KIND_NAMES, KINDS, recordsOf, type AnyRecord, type Kind } from './kinds';
+import { HEAD_FIELDS, type Plan } from './plan';
+
+export { channelSetSchema, type ChannelChange, type ChannelSet } from './edits/change';
+
+/**
+ * Every change of a plan, as a value. `applyEdit` runs it, `editLabel` says it in words, `inverseOf` undoes it. A few are
+ * general, over any kind of record (put, change, remove, order); `place` and `arrange` know radio; `restore` is a difference.
+ */
+export const editSchema = z.discriminatedUnion('name', [
+  change.schema,
+  place.schema,
+  put.schema,
+  remove.schema,
+  order.schema,
+  arrange.schema,
+  describePlan.schema,
+  restore.schema,
+]);
+export type Edit = z.infer<typeof editSchema>;
+/** An edit of that name. */
+export type EditNamed<N extends Edit['name']> = Extract<Edit, { name: N }>;
+
+interface Carrier<E> {
+  apply(plan: Plan, edit: E): Result<Plan>;
+  label(edit: E, plan: Plan): string;
+}
+
+/** An edit with the kind that carries it out; the switch is what tells TypeScript that they belong together. */
+function carried<T>(edit: Edit, run: <E>(kind: Carrier<E>, edit: E) => T): T {
+  switch (edit.name) {
+    case 'change':
+      return run(change, edit);
+    case 'place':
+      return run(place, edit);
+    case 'put':
+      return run(put, edit);
+    case 'remove':
+      return run(remove, edit);
+    case 'order':
+      return run(order, edit);
+    case 'arrange':
+      return run(arrange, edit);
+    case 'describe':
+      return run(describePlan, edit);
+    case 'restore':
+      return run(restore, edit);
+  }
+}
+
+/**
+ * Runs an edit. Succeeds whole with a new plan, or fails with a reason and leaves the plan as it was; pure.
+ *
+ * @example applyEdit(plan, { name: 'change', changes: [{ id, set: { tx: null } }] })
+ */
+export const applyEdit = (plan: Plan, edit: Edit): Result<Plan> =>
+  carried(edit, (kind, own) => kind.apply(plan, own));
+
+/** An edit in plain words for the history and the undo button; `plan` is the one it is run on. */
+export const editLabel = (edit: Edit, plan: Plan): string =>
+  carried(edit, (kind, own) => kind.label(own, plan));
+
+/** The edit that leads from `after` back to `before`: found by comparing the two, so it fits every edit. */
+export const inverseOf = (before: Plan, after: Plan): Edit => ({
+  name: 'restore',
+  ...difference(after, before),
+});
+
+/**
+ * Runs an edit that was made on `base` again on `newest`. Refused where it fails there, or where it sets
+ * something that has been changed since: nobody's work is overwritten unseen.
+ */
+export function rebaseEdit(edit: Edit, base: Plan, newest: Plan): Result<Plan> {
+  const wanted = applyEdit(base, edit);
+  if (!wanted.ok) return wanted;
+  const result = applyEdit(newest, edit);
+  if (!result.ok) return result;
+  for (const kind of KIND_NAMES) {
+    const clash = clashOf(kind, base, wanted.value, newest);
+    if (clash) return fail(clash);
+  }
+  for (const field of HEAD_FIELDS) {
+    if (!equal(wanted.value[field], base[field]) && !equal(newest[field], base[field]))
+      return fail('The details of this plan were changed meanwhile. Look at them and try again.');
+  }
+  return result;
+}
+
+/** A record of which an edit sets what somebody has changed meanwhile, in a sentence; undefined where there is none. */
+function clashOf(kind: Kind, base: Plan, wanted: Plan, newest: Plan): string | undefined {
+  const [old, asked, now] = [base, wanted, newest].map(
+    (plan) => recordsOf(plan, kind) as readonly AnyRecord[],
+  );
+  // What was not touched is the very same list: on a large plan that is nearly always one of the two.
+  if (old === asked || old === now) return undefined;
+  const byId = (records: readonly AnyRecord[]) =>
+    new Map<string, AnyRecord>(records.map((record) => [record.id, record]));
+  const [askedById, nowById] = [byId(asked!), byId(now!)];
+  for (const before of old!) {
+    const mine = askedById.get(before.id);
+    const theirs = nowById.get(before.id);
+    if (mine === before || !theirs || theirs === before) continue;
+    // Not the fields that are there: one that may be missing can have been added on both sides.
+    for (const [field, words] of Object.entries(KINDS[kind].words.fields)) {
+      const set = mine === undefined || !same(kind, field, mine, before, wanted);
+      if (set && !same(kind, field, theirs, before, newest))
+        return `“${before.name}” was changed meanwhile (${words}). Look at it and try again.`;
+    }
+  }
+  return undefined;
+}
+
+/** True where a field was left alone; a reference that went with what it referred to was. */
+function same(kind: Kind, field: string, record: AnyRecord, before: AnyRecord, plan: Plan): boolean {
+  const [is, was] = [record, before].map((one) => (one as unknown as Record<string, unknown>)[field]);
+  if (equal(is, was)) return true;
+  const to = (KINDS[kind].refs as Record<string, Kind>)[field];
+  if (!to) return false;
+  const there = new Set<string>(recordsOf(plan, to).map(({ id }) => id));
+  return equal(
+    is,
+    (was as readonly string[]).filter((id) => there.has(id)),
+  );
+}

@@ -1,0 +1,139 @@
+import equal from 'fast-deep-equal';
+import { z } from 'zod';
+import { fail, ok, type Result } from '../../result';
+import { carryTransmit, formatAccess, formatFrequency, formatPower, isFrequency } from '../../radio';
+import { CHANNEL_LIMIT, channelFieldsSchema, FIELD_NAMES, type ChannelFields } from '../channel';
+import { channelIdSchema, type ChannelId } from '../ids';
+import { KINDS, recordsOf, withRecords, type AnyRecord } from '../kinds';
+import type { Plan } from '../plan';
+import { danglingFault } from '../references';
+import { countOf } from '../record';
+import { zoneKind } from '../zone';
+import { defineEdit } from './define';
+
+/** Fields to set on one channel; what is not named stays. */
+export const channelSetSchema = channelFieldsSchema
+  .partial()
+  .strict()
+  .refine((set) => set.txFixed === undefined || set.tx !== undefined, 'has txFixed without tx');
+export type ChannelSet = z.infer<typeof channelSetSchema>;
+/** What to set on which channel. */
+export interface ChannelChange {
+  id: ChannelId;
+  set: ChannelSet;
+}
+
+const zones = zoneKind.fields.partial().strict();
+
+/** Sets fields of records. On channels it knows radio: transmit follows receive by the shift that it had. */
+export const change = defineEdit({
+  schema: z.discriminatedUnion('kind', [
+    z.object({
+      name: z.literal('change'),
+      /** The first logs know no other kind and do not name it. */
+      kind: z.literal('channel').optional(),
+      changes: z
+        .array(z.object({ id: channelIdSchema, set: channelSetSchema }))
+        .min(1)
+        .max(CHANNEL_LIMIT),
+    }),
+    z.object({
+      name: z.literal('change'),
+      kind: z.literal('zone'),
+      changes: z
+        .array(z.object({ id: zoneKind.schema.shape.id, set: zones }))
+        .min(1)
+        .max(zoneKind.limit),
+    }),
+  ]),
+  apply: (plan, edit) =>
+    edit.kind === undefined || edit.kind === 'channel'
+      ? changeChannels(plan, edit.changes)
+      : changeRecords(plan, edit.kind, edit.changes),
+  label: (edit, plan) =>
+    edit.kind === undefined || edit.kind === 'channel'
+      ? channelLabel(edit.changes, plan)
+      : recordLabel(edit.kind, edit.changes, plan),
+});
+
+export const MISSING = 'is not in the plan any more';
+
+function changeChannels(plan: Plan, changes: readonly ChannelChange[]): Result<Plan> {
+  const wanted = new Map<string, Plan['channels'][number] | undefined>(
+    changes.map(({ id }) => [id, undefined]),
+  );
+  for (const channel of plan.channels) if (wanted.has(channel.id)) wanted.set(channel.id, channel);
+  for (const { id, set } of changes) {
+    const before = wanted.get(id);
+    if (!before) return fail(`Channel ${id} ${MISSING}.`);
+    const next = { ...before, ...set };
+    if (set.tx !== undefined) next.txFixed = set.tx !== null && set.tx !== next.rx && (set.txFixed ?? false);
+    else if (set.rx !== undefined)
+      Object.assign(next, carryTransmit(before, before.rx, set.rx, plan.owner.region));
+    if (next.tx !== null && !isFrequency(next.tx))
+      return fail(
+        `“${before.name}” would send on ${formatFrequency(next.tx)}, which is no usable frequency.`,
+      );
+    wanted.set(id, next);
+  }
+  return ok({ ...plan, channels: plan.channels.map((channel) => wanted.get(channel.id) ?? channel) });
+}
+
+type OtherKind = Exclude<keyof typeof KINDS, 'channel'>;
+
+function changeRecords(
+  plan: Plan,
+  kind: OtherKind,
+  changes: readonly { id: string; set: object }[],
+): Result<Plan> {
+  const { words } = KINDS[kind];
+  const records = new Map<string, AnyRecord>(recordsOf(plan, kind).map((record) => [record.id, record]));
+  for (const { id, set } of changes) {
+    const before = records.get(id);
+    if (!before) return fail(`The ${words.one} ${id} ${MISSING}.`);
+    records.set(id, { ...before, ...set });
+  }
+  const next = withRecords(plan, kind, [...records.values()]);
+  const lost = danglingFault(next);
+  return lost === null ? ok(next) : fail(lost);
+}
+
+function recordLabel(kind: OtherKind, changes: readonly { id: string; set: object }[], plan: Plan): string {
+  const { words } = KINDS[kind];
+  const only =
+    changes.length === 1 ? recordsOf(plan, kind).find(({ id }) => id === changes[0]!.id) : undefined;
+  const fields = [...new Set(changes.flatMap(({ set }) => Object.keys(set)))];
+  const what = fields.length === 1 ? `${(words.fields as Record<string, string>)[fields[0]!]} of ` : '';
+  return `Change ${what}${only ? `the ${words.one} “${only.name}”` : countOf(changes.length, KINDS[kind])}`;
+}
+
+function channelLabel(changes: readonly ChannelChange[], plan: Plan): string {
+  const sets = changes.map((one) => one.set);
+  const first = sets[0]!;
+  const keys = [...new Set(sets.flatMap((set) => Object.keys(set)))].filter(
+    (key) => key !== 'txFixed',
+  ) as (keyof ChannelFields)[];
+  const only =
+    changes.length === 1 ? plan.channels.find((channel) => channel.id === changes[0]!.id) : undefined;
+  const target = only ? `“${only.name || formatFrequency(only.rx)}”` : countOf(changes.length, KINDS.channel);
+  if (keys.length !== 1) return `Change ${target}`;
+  const key = keys[0]!;
+  if (!sets.every((set) => equal(set, first))) return `Set ${FIELD_NAMES[key]} of ${target}`;
+  if (key === 'tx' && first.tx === null) return `Set ${target} to listen only`;
+  if (key === 'scan') return `${first.scan ? 'Scan' : 'Leave out of the scan'}: ${target}`;
+  if (key === 'satellite') return `Mark ${target} as ${first.satellite ? '' : 'not '}working a satellite`;
+  if (key === 'name') return `Rename ${target} to “${first.name}”`;
+  const value = valueLabel(key, first);
+  return value === undefined
+    ? `Change ${FIELD_NAMES[key]} of ${target}`
+    : `Set ${FIELD_NAMES[key]} of ${target} to ${value}`;
+}
+
+function valueLabel(key: keyof ChannelFields, set: ChannelSet): string | undefined {
+  if (key === 'rx') return formatFrequency(set.rx!);
+  if (key === 'tx') return formatFrequency(set.tx!);
+  if (key === 'access') return formatAccess(set.access!) || 'open';
+  if (key === 'power') return formatPower(set.power!);
+  if (key === 'mode') return set.mode;
+  return undefined;
+}

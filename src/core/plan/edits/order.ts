@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { fail, ok } from '../../result';
+import { KINDS, recordsOf, withRecords, type AnyRecord } from '../kinds';
+import { countOf } from '../record';
+import { zoneKind } from '../zone';
+import { MISSING } from './change';
+import { defineEdit } from './define';
+
+/** Takes records out of their order and puts them before another one, or at the end; they keep their order among themselves. */
+export const order = defineEdit({
+  schema: z.discriminatedUnion('kind', [
+    z.object({
+      name: z.literal('order'),
+      kind: z.literal('zone'),
+      ids: z.array(zoneKind.schema.shape.id).min(1).max(zoneKind.limit),
+      before: zoneKind.schema.shape.id.nullable(),
+    }),
+  ]),
+  apply(plan, { kind, ids, before }) {
+    const { words } = KINDS[kind];
+    const there: readonly AnyRecord[] = recordsOf(plan, kind);
+    const going = new Set<string>(ids);
+    const taken = there.filter(({ id }) => going.has(id));
+    if (taken.length < going.size) return fail(`One of the ${words.many} ${MISSING}.`);
+    const from = before === null ? there.length : there.findIndex(({ id }) => id === before);
+    if (from < 0) return fail(`The ${words.one} ${before} ${MISSING}.`);
+    const stays = ({ id }: AnyRecord) => !going.has(id);
+    const around = [...there.slice(0, from).filter(stays), ...taken, ...there.slice(from).filter(stays)];
+    return ok(withRecords(plan, kind, around));
+  },
+  label: ({ kind, ids }) => `Order ${countOf(ids.length, KINDS[kind])}`,
+});

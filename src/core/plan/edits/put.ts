@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { fail, ok } from '../../result';
+import { KINDS, recordsOf, withRecords, type AnyRecord } from '../kinds';
+import { countOf } from '../record';
+import { danglingFault } from '../references';
+import { zoneKind } from '../zone';
+import { defineEdit } from './define';
+
+/** Puts new records of a kind with an order of its own into the plan: before another one, or at the end. Channels are placed instead. */
+export const put = defineEdit({
+  schema: z.discriminatedUnion('kind', [
+    z.object({
+      name: z.literal('put'),
+      kind: z.literal('zone'),
+      records: z.array(zoneKind.schema).min(1).max(zoneKind.limit),
+      before: zoneKind.schema.shape.id.nullable(),
+    }),
+  ]),
+  apply(plan, { kind, records, before }) {
+    const { words, limit } = KINDS[kind];
+    const there: readonly AnyRecord[] = recordsOf(plan, kind);
+    const held = new Set<string>(there.map(({ id }) => id));
+    for (const { id } of records) {
+      if (held.has(id)) return fail(`The ${words.one} ${id} would be there twice.`);
+      held.add(id);
+    }
+    if (held.size > limit)
+      return fail(`A plan holds ${limit} ${words.many} at most; this would make ${held.size}.`);
+    const at = before === null ? there.length : there.findIndex(({ id }) => id === before);
+    if (at < 0) return fail(`The ${words.one} ${before} is not in the plan any more.`);
+    const next = withRecords(plan, kind, [...there.slice(0, at), ...records, ...there.slice(at)]);
+    const lost = danglingFault(next);
+    return lost === null ? ok(next) : fail(lost);
+  },
+  label: ({ kind, records }) =>
+    records.length === 1
+      ? `Add the ${KINDS[kind].words.one} “${records[0]!.name}”`
+      : `Add ${countOf(records.length, KINDS[kind])}`,
+});

@@ -1,0 +1,57 @@
+import { channel, plan } from '../core/samples.test.kit';
+import { heldAt, heldPlan, hold, holdEarlier, letGo, type HeldPlan } from './held-plans';
+
+const one = plan([channel(1, 145_500_000)]);
+const MB = 1_000_000;
+const at = (revision: number, bytes = 1000, of = one): HeldPlan => ({
+  plan: of,
+  revision,
+  undoHead: null,
+  redoHead: null,
+  bytes,
+  inRows: true,
+});
+const other = { ...one, name: 'Other' };
+
+test('the newest is held, and what was the newest before it as an earlier one', () => {
+  hold('pl_held1', at(4));
+  hold('pl_held1', at(5, 1000, other));
+  expect(heldPlan('pl_held1')).toMatchObject({ revision: 5, plan: { name: 'Other' } });
+  expect([4, 5, 6].map((revision) => heldAt('pl_held1', revision))).toEqual([one, other, undefined]);
+  // one that does not follow has been made by somebody else: what was held before need not lead to it
+  hold('pl_held1', at(9));
+  expect(heldAt('pl_held1', 5)).toBeUndefined();
+  holdEarlier('pl_held1', 7, other);
+  expect(heldAt('pl_held1', 7)).toBe(other);
+  holdEarlier('pl_held1', 9, other);
+  expect(heldAt('pl_held1', 9)).toBe(one);
+  letGo('pl_held1');
+  expect([heldPlan('pl_held1'), heldAt('pl_held1', 7)]).toEqual([undefined, undefined]);
+});
+
+test('16 MB are held over all plans; the one asked for last is let go last', () => {
+  for (let n = 1; n <= 5; n++) hold(`pl_many${n}`, at(1, 3 * MB));
+  heldPlan('pl_many1');
+  hold('pl_many6', at(1, 3 * MB));
+  // five of 3 MB are 15: of six the one that nobody asked for goes, and that is the second
+  expect([1, 2, 3, 4, 5, 6].map((n) => heldPlan(`pl_many${n}`) !== undefined)).toEqual([
+    true,
+    false,
+    true,
+    true,
+    true,
+    true,
+  ]);
+  for (let n = 1; n <= 6; n++) letGo(`pl_many${n}`);
+});
+
+test('of one plan with very many revisions the oldest go', () => {
+  // an earlier one with 1,000 channels is counted with 10 kB: 8 a channel and 2,000
+  const large = { ...one, channels: Array.from({ length: 1000 }, (_, slot) => channel(slot, 145_500_000)) };
+  for (let revision = 1; revision <= 2000; revision++) hold('pl_long', at(revision, MB, large));
+  const there = Array.from({ length: 2000 }, (_, n) => heldAt('pl_long', n + 1) !== undefined);
+  // 16 MB less the newest are 1,500 of 10 kB
+  expect(there.indexOf(true)).toBe(2000 - 1 - 1500);
+  expect(there.filter(Boolean)).toHaveLength(1501);
+  letGo('pl_long');
+});

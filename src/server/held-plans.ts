@@ -1,0 +1,96 @@
+import type { Plan } from '../core/plan';
+
+/**
+ * Plans in memory: the newest revision of those that are worked on, and what they were a few revisions ago, so that an edit
+ * made a moment ago, on what is not the newest any more, is held against what it was made on without going through the log.
+ * A revision never changes once it is kept; that one is still the newest is proved by whoever writes, see `revisions.ts`.
+ */
+export interface HeldPlan {
+  plan: Plan;
+  revision: number;
+  undoHead: number | null;
+  redoHead: number | null;
+  /** How long it is as JSON. */
+  bytes: number;
+  /** Its records are rows; otherwise it still is one document, as plans of format 1 were kept. */
+  inRows: boolean;
+}
+
+/** Bytes of JSON that are held; in memory they take some three times as much. */
+const MOST_BYTES = 16_000_000;
+/** What an earlier revision takes beside the newest: the list of its channels; the channels are shared. */
+const BYTES_A_CHANNEL = 8;
+const BYTES_A_REVISION = 2_000;
+
+interface Entry {
+  newest: HeldPlan;
+  /** Earlier ones, the oldest first. */
+  earlier: Map<number, Plan>;
+  bytes: number;
+}
+const entries = new Map<string, Entry>();
+let held = 0;
+
+const sizeOf = (plan: Plan) => BYTES_A_REVISION + BYTES_A_CHANNEL * plan.channels.length;
+
+function makeRoom(but: string): void {
+  for (const id of [...entries.keys()]) {
+    if (held <= MOST_BYTES) return;
+    if (id !== but) letGo(id);
+  }
+  const own = entries.get(but);
+  for (const [revision, plan] of own?.earlier ?? []) {
+    if (held <= MOST_BYTES) return;
+    own!.earlier.delete(revision);
+    own!.bytes -= sizeOf(plan);
+    held -= sizeOf(plan);
+  }
+}
+
+/** Holds the newest revision of a plan; the one that was the newest so far is held as an earlier one. */
+export function hold(id: string, newest: HeldPlan): void {
+  const before = entries.get(id);
+  const follows = before !== undefined && before.newest.revision === newest.revision - 1;
+  const earlier = follows ? before.earlier : new Map<number, Plan>();
+  if (follows) earlier.set(before.newest.revision, before.newest.plan);
+  letGo(id);
+  let bytes = newest.bytes;
+  for (const plan of earlier.values()) bytes += sizeOf(plan);
+  entries.set(id, { newest, earlier, bytes });
+  held += bytes;
+  makeRoom(id);
+}
+
+/** Forgets a plan: somebody else has changed it, or it is needed no more. */
+export function letGo(id: string): void {
+  const entry = entries.get(id);
+  if (!entry) return;
+  held -= entry.bytes;
+  entries.delete(id);
+}
+
+/** The newest revision of a plan as far as it is known here; the plan asked for last is forgotten last. */
+export function heldPlan(id: string): HeldPlan | undefined {
+  const entry = entries.get(id);
+  if (!entry) return undefined;
+  entries.delete(id);
+  entries.set(id, entry);
+  return entry.newest;
+}
+
+/** The plan as it was at a revision, where that is held. */
+export function heldAt(id: string, revision: number): Plan | undefined {
+  const entry = entries.get(id);
+  return entry?.newest.revision === revision ? entry.newest.plan : entry?.earlier.get(revision);
+}
+
+/** Holds what was found of an earlier revision, beside the newest where that is held. */
+export function holdEarlier(id: string, revision: number, plan: Plan): void {
+  const entry = entries.get(id);
+  if (!entry || revision >= entry.newest.revision || entry.earlier.has(revision)) return;
+  // What was gone back to through the log shares most of its channels with the newest.
+  entry.earlier.set(revision, plan);
+  entry.bytes += sizeOf(plan);
+  held += sizeOf(plan);
+  makeRoom(id);
+}
