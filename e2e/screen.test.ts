@@ -162,7 +162,7 @@ test('a note is kept with its channel and found by; a station that never falls s
 
 test('findings that are mended alike are mended in one stroke, and undone in one', async () => {
   const page = at.page();
-  await sees(page, '[aria-label=Findings]', 'Make it listen onlyAll 6');
+  await sees(page, '[aria-label=Findings]', 'Make it listen only, all 6');
   await press(page, 'Make it listen only: all 6');
   await kept(page);
   const weather = async () =>

@@ -1,6 +1,7 @@
 'use client';
 
 import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useStable } from './stable';
 
 /** True where a key goes into a field as text: then it is no command. */
 export function isTyping({ target }: KeyboardEvent): boolean {
@@ -22,6 +23,8 @@ export interface Command {
 }
 
 interface Registry {
+  /** Long lists that are made when somebody looks for something. */
+  listed: Map<string, () => Command[]>;
   register: (source: string, commands: Command[]) => void;
   unregister: (source: string) => void;
 }
@@ -34,6 +37,7 @@ const CommandsContext = createContext<readonly Command[]>([]);
 export function CommandsProvider({ children }: { children: ReactNode }) {
   const [sources, setSources] = useState<Record<string, Command[]>>({});
   const [registry] = useState<Registry>(() => ({
+    listed: new Map(),
     register: (source, commands) => setSources((now) => ({ ...now, [source]: commands })),
     unregister: (source) => setSources(({ [source]: _, ...rest }) => rest),
   }));
@@ -48,6 +52,22 @@ export function CommandsProvider({ children }: { children: ReactNode }) {
 /** All commands that can be given now. */
 export function useAllCommands(): readonly Command[] {
   return useContext(CommandsContext);
+}
+
+/** All things of long lists that can be called up now; made by this call. */
+export function useListedCommands(): Command[] {
+  const registry = useContext(RegistryContext);
+  return useMemo(() => [...(registry?.listed.values() ?? [])].flatMap((make) => make()), [registry]);
+}
+
+/** Adds what may be thousands of things to be found by name; they are made only when somebody looks. */
+export function useListed(source: string, make: () => Command[]): void {
+  const registry = useContext(RegistryContext);
+  const latest = useStable(make);
+  useEffect(() => {
+    registry?.listed.set(source, latest);
+    return () => void registry?.listed.delete(source);
+  }, [source, registry, latest]);
 }
 
 const pressed = (event: KeyboardEvent): string =>

@@ -17,6 +17,7 @@ import {
   type Finding,
 } from '.';
 
+const LOOKED_FOR = Object.fromEntries(RULES.map(({ id: of, looksFor }) => [of, looksFor]));
 const found = (p: Plan, rule: string) => check(p, ternP2).filter((finding) => finding.rule === rule);
 const one = (rx: number, fields: Partial<ChannelFields> = {}, slot = 1) =>
   plan([channel(slot, rx, { name: 'Norrast', ...fields })]);
@@ -290,7 +291,7 @@ test('two channels of one name are the same only where all that is on air is the
 
 describe('mending together', () => {
   const of = (findings: readonly Finding[], rule: string) =>
-    groupFindings(findings).find((group) => group.findings[0]!.rule === rule)!.findings;
+    groupFindings(findings, LOOKED_FOR).find((group) => group.findings[0]!.rule === rule)!.findings;
   const weather = [162_400_000, 162_425_000, 162_450_000].map((rx, n) => channel(n + 1, rx));
   test('what is mended alike is mended by one edit', () => {
     const p = plan([...weather, channel(9, 145_500_000, { access: tone(884) })]);
@@ -319,7 +320,7 @@ describe('mending together', () => {
       channel(1, 145_500_000, { access: tone(884) }),
       channel(2, 145_525_000, { access: tone(1034) }),
     ]);
-    for (const group of groupFindings(check(p, ternP2)))
+    for (const group of groupFindings(check(p, ternP2), LOOKED_FOR))
       expect(mendTogether(group.findings, p, ternP2)).toBeUndefined();
   });
 });
@@ -337,7 +338,7 @@ test('findings are grouped by what is said with what weight, in their order; one
     channel(2, 145_500_000, { alwaysOn: true }),
     channel(3, 162_425_000),
   ]);
-  const groups = groupFindings(check(p, ternP2));
+  const groups = groupFindings(check(p, ternP2), LOOKED_FOR);
   expect(
     groups.map(({ severity, text, findings }) => [severity, text, findings.map((one) => one.id)]),
   ).toEqual([

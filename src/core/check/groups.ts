@@ -2,7 +2,6 @@ import type { Model } from '../models';
 import type { ChannelChange, Edit, Plan } from '../plan';
 import { mendsOf } from './check';
 import type { Finding, Severity } from './finding';
-import { RULES } from './rules';
 
 /** Findings of one kind: what one rule says with one weight. Shown as one row, and opened on demand. */
 export interface FindingGroup {
@@ -14,25 +13,25 @@ export interface FindingGroup {
   findings: Finding[];
 }
 
-/** The findings by kind, in the order of the first of each. */
-export function groupFindings(findings: readonly Finding[]): FindingGroup[] {
+/** The findings by kind, in the order of the first of each; `lookedFor` says what each rule looks for. */
+export function groupFindings(
+  findings: readonly Finding[],
+  lookedFor: Readonly<Record<string, string>>,
+): FindingGroup[] {
   const groups = new Map<string, FindingGroup>();
   for (const finding of findings) {
     const key = `${finding.severity} ${finding.rule}`;
     const group = groups.get(key);
     if (!group) groups.set(key, { key, severity: finding.severity, text: finding.text, findings: [finding] });
     else {
-      if (group.text !== finding.text) group.text = inWords(finding.rule);
+      if (group.text !== finding.text) group.text = inWords(lookedFor[finding.rule] ?? finding.rule);
       group.findings.push(finding);
     }
   }
   return [...groups.values()];
 }
 
-function inWords(rule: string): string {
-  const { looksFor } = RULES.find(({ id }) => id === rule)!;
-  return `${looksFor[0]!.toUpperCase()}${looksFor.slice(1)}.`;
-}
+const inWords = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}.`;
 
 /** One edit that mends many findings alike, and what the button says. */
 export interface MendForMany {

@@ -1,6 +1,5 @@
 'use client';
 
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import clsx from 'clsx';
 import { useState } from 'react';
 import { Button, Trouble, useCommands } from '@/ui';
@@ -17,16 +16,6 @@ interface Props {
   planId: string | null;
   /** Where the simulated bench has its own page. */
   benchUrl: string;
-}
-
-/** The Bench: which radios are here, what they hold, reading and writing them. */
-export function BenchScreen(props: Props) {
-  const [client] = useState(() => new QueryClient());
-  return (
-    <QueryClientProvider client={client}>
-      <BenchView {...props} />
-    </QueryClientProvider>
-  );
 }
 
 function RadioList({
@@ -122,7 +111,8 @@ function OneRadio({
   );
 }
 
-function BenchView({ plans, planId, benchUrl }: Props) {
+/** The Bench: which radios are here, what they hold, reading and writing them. */
+export function BenchScreen({ plans, planId, benchUrl }: Props) {
   const hand = useBench();
   const [serial, setSerial] = useState<string | null>(null);
   const radios = hand.bench?.radios ?? [];

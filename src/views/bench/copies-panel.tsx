@@ -1,8 +1,8 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
-import { ask, Button, sentenceOf, Trouble } from '@/ui';
+import { useState } from 'react';
+import { ask, Button, Moment, sentenceOf, Trouble } from '@/ui';
 import type { BenchInHand } from './use-bench';
 import type { Copy, Radio } from '@/core/bench';
 
@@ -18,11 +18,6 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
   const router = useRouter();
   const [asking, setAsking] = useState<string | null>(null);
   const [trouble, setTrouble] = useState('');
-  const [time, setTime] = useState<Intl.DateTimeFormat | null>(null);
-  useEffect(
-    () => setTime(new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' })),
-    [],
-  );
 
   const makePlan = async (copy: Copy) => {
     try {
@@ -53,7 +48,7 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
             <span className="w-28 font-medium">{REASON[copy.reason]}</span>
             <span className="flex-1 text-soft">
               <span title={`${copy.bytes.toLocaleString()} bytes`}>
-                {time?.format(new Date(copy.takenAt))}
+                <Moment at={copy.takenAt} />
               </span>{' '}
               <span className="mono text-[12px]">{copy.sha256.slice(0, 8)}</span>
             </span>

@@ -1,6 +1,6 @@
 'use client';
 
-import { QueryClient, QueryClientProvider, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
@@ -28,16 +28,7 @@ interface Props {
 }
 
 /** Find: stations of a directory around a place, held against a plan and its radio, chosen and placed. */
-export function FindScreen(props: Props) {
-  const [client] = useState(() => new QueryClient());
-  return (
-    <QueryClientProvider client={client}>
-      <Find {...props} />
-    </QueryClientProvider>
-  );
-}
-
-function Find({ plans, planId, unit: firstUnit }: Props) {
+export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
   const router = useRouter();
   const client = useQueryClient();
   const search = useSearch(planId, firstUnit);

@@ -55,6 +55,6 @@ export function BandStrip({ hand, table }: { hand: PlanInHand; table: Table }) {
   // Drawn after the table: whoever types or walks through the table never waits for the strip.
   const chosen = useDeferredValue(table.chosen);
   const active = useDeferredValue(table.active?.id ?? null);
-  const { channels, owner } = hand.shown.plan;
+  const { channels, owner } = useDeferredValue(hand.plan);
   return <Strip channels={channels} rules={owner} chosen={chosen} active={active} onPick={pick} />;
 }

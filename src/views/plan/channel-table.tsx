@@ -1,9 +1,8 @@
 'use client';
 
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, type RefObject } from 'react';
-import type { Finding } from '@/core/check';
-import { COLUMNS, type ChannelId, type Column } from '@/core/plan';
+import { useEffect, type RefObject } from 'react';
+import { COLUMNS, type Column } from '@/core/plan';
 import { CellEditor } from './cell-editor';
 import { DropLine, NewRow } from './table-rows';
 import { ChannelRow, HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
@@ -67,15 +66,7 @@ export function ChannelTable({
     onCarried: actions.carry,
   });
 
-  const byChannel = useMemo(() => {
-    const map = new Map<ChannelId, Finding[]>();
-    for (const finding of hand.findings) map.set(finding.id, [...(map.get(finding.id) ?? []), finding]);
-    return map;
-  }, [hand.findings]);
-  const onRadio = useMemo(
-    () => new Map(hand.fit.channels.map((channel) => [channel.id, channel.name])),
-    [hand.fit],
-  );
+  const { of: views } = hand.shown.views;
   const draftsOf = (id: string) => {
     const found = COLUMNS.flatMap((column) =>
       drafts.has(draftKey(id, column)) ? [[column, drafts.get(draftKey(id, column))!.text]] : [],
@@ -153,8 +144,8 @@ export function ChannelTable({
               channel={channel}
               row={index}
               top={start}
-              onRadio={onRadio.get(channel.id) ?? null}
-              findings={byChannel.get(channel.id)}
+              onRadio={views.get(channel.id)?.fitted?.name ?? null}
+              findings={views.get(channel.id)?.findings}
               chosen={isChosen && (many || !isActive)}
               active={isActive ? active.column : null}
               blockFrom={blockFrom}

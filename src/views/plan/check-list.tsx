@@ -1,82 +1,162 @@
 'use client';
 
 import clsx from 'clsx';
-import { useMemo } from 'react';
-import { mendTogether, type Finding } from '@/core/check';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { ChevronRight } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { groupFindings, type Finding, type FindingGroup } from '@/core/check';
 import type { Edit } from '@/core/plan';
-import { Button, SeverityMark } from '@/ui';
-import { item, useNames, type SideListProps } from './side-list';
+import { Button, LongList, SeverityMark, type ListRow } from '@/ui';
+import { item, type SideListProps } from './side-list';
 
-/** For the first of several findings that are mended alike: what mends them all. */
-function mendedAlike(findings: readonly Finding[]) {
-  const seen = new Set<string>();
-  const together = new Map<Finding, NonNullable<ReturnType<typeof mendTogether>>>();
-  for (const finding of findings) {
-    if (!finding.mend) continue;
-    const kind = `${finding.rule} ${finding.mend.label}`;
-    const all = seen.has(kind) ? undefined : mendTogether(findings, finding);
-    seen.add(kind);
-    if (all) together.set(finding, all);
-  }
-  return together;
+interface Props extends SideListProps {
+  onMend: (edit: Edit) => void;
 }
 
-/** What Check says, with its mends. */
-export function CheckList({
-  hand,
-  active,
-  onSelect,
-  onMend,
-}: SideListProps & { onMend: (edit: Edit) => void }) {
-  const names = useNames(hand);
-  const together = useMemo(() => mendedAlike(hand.findings), [hand.findings]);
-  if (hand.findings.length === 0)
+/** What Check says: a row a kind of finding, opened on demand; with its mends. */
+export function CheckList({ shown, active, onSelect, onMend }: Props) {
+  const { views, nameOf } = shown;
+  const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
+  const groups = useMemo(() => groupFindings(views.findings, views.lookedFor), [views]);
+  const toggle = (key: string) =>
+    setOpen((now) => {
+      const next = new Set(now);
+      if (!next.delete(key)) next.add(key);
+      return next;
+    });
+  const one = (finding: Finding, within: boolean): ListRow => ({
+    key: `${finding.rule} ${finding.id} ${finding.field}`,
+    className: clsx(item, within && 'pl-6', finding.id === active && 'bg-wash-faint'),
+    show: () => (
+      <>
+        <button
+          type="button"
+          className="flex w-full items-center gap-2 text-left"
+          onClick={() => onSelect(finding.id, finding.field)}
+        >
+          <SeverityMark severity={finding.severity} />
+          <span className="mono text-soft">{nameOf(finding.id).slot}</span>
+          <span className="truncate font-medium">{nameOf(finding.id).name}</span>
+        </button>
+        <p className="pt-0.5 pl-5 text-soft">{finding.text}</p>
+        {finding.source && <p className="pl-5 text-[12px] text-soft">By {finding.source}</p>}
+        <Mends shown={shown} finding={finding} onMend={onMend} />
+      </>
+    ),
+  });
+  if (views.plan === null) return <p className="p-3 text-[13px] text-soft">Being checked…</p>;
+  if (views.findings.length === 0)
     return (
       <p className="p-3 text-[13px] text-soft">
         Nothing to say: everything here will be written as it stands.
       </p>
     );
+  const rows = groups.flatMap((group): ListRow[] => {
+    if (group.findings.length === 1) return [one(group.findings[0]!, false)];
+    const isOpen = open.has(group.key);
+    return [
+      {
+        key: group.key,
+        className: clsx(item, !isOpen && group.findings.some(({ id }) => id === active) && 'bg-wash-faint'),
+        show: () => (
+          <Group
+            shown={shown}
+            group={group}
+            isOpen={isOpen}
+            onToggle={() => toggle(group.key)}
+            onMend={onMend}
+          />
+        ),
+      },
+      ...(isOpen ? group.findings.map((finding) => one(finding, true)) : []),
+    ];
+  });
+  return <LongList label="Findings" rows={rows} />;
+}
+
+/** A kind of finding: how many, what of, and the one mend for all. */
+function Group({
+  shown,
+  group,
+  isOpen,
+  onToggle,
+  onMend,
+}: {
+  shown: Props['shown'];
+  group: FindingGroup;
+  isOpen: boolean;
+  onToggle: () => void;
+  onMend: (edit: Edit) => void;
+}) {
+  const { together } = useWays(shown, { group: group.key });
+  const { key, severity, text, findings } = group;
   return (
-    <ul aria-label="Findings">
-      {hand.findings.map((finding) => (
-        <li
-          key={finding.rule + finding.id + finding.field}
-          className={clsx(item, finding.id === active && 'bg-wash-faint')}
-        >
-          <button
-            type="button"
-            className="flex w-full items-center gap-2 text-left"
-            onClick={() => onSelect(finding.id, finding.field)}
+    <>
+      <button
+        type="button"
+        aria-expanded={isOpen}
+        className="flex w-full items-center gap-2 text-left"
+        onClick={onToggle}
+      >
+        <SeverityMark severity={severity} />
+        <span className="font-medium">{findings.length} channels</span>
+        <span className="mono min-w-0 flex-1 truncate text-[12px] text-soft">
+          {findings
+            .slice(0, 8)
+            .map(({ id }) => shown.nameOf(id).slot)
+            .join(' ')}
+        </span>
+        <ChevronRight aria-hidden size={14} className={clsx('shrink-0 text-soft', isOpen && 'rotate-90')} />
+      </button>
+      <p className="pt-0.5 pl-5 text-soft">{text}</p>
+      {together && (
+        <p className="pt-1 pl-5" key={key}>
+          <Button
+            size="small"
+            aria-label={`${together.label}: all ${together.count}`}
+            onClick={() => onMend(together.edit)}
           >
-            <SeverityMark severity={finding.severity} />
-            <span className="mono text-soft">{names.get(finding.id)?.slot}</span>
-            <span className="truncate font-medium">{names.get(finding.id)?.name}</span>
-          </button>
-          <p className="pt-0.5 pl-5 text-soft">{finding.text}</p>
-          {finding.source && <p className="pl-5 text-[12px] text-soft">By {finding.source}</p>}
-          {finding.mend && (
-            <p className="flex flex-wrap gap-1.5 pt-1 pl-5">
-              <Button size="small" onClick={() => onMend(finding.mend!.edit)}>
-                {finding.mend.label}
-              </Button>
-              {together.has(finding) && (
-                <Button
-                  size="small"
-                  aria-label={`${finding.mend.label}: all ${together.get(finding)!.count}`}
-                  onClick={() => onMend(together.get(finding)!.edit)}
-                >
-                  All {together.get(finding)!.count}
-                </Button>
-              )}
-              {finding.others?.map((mend) => (
-                <Button key={mend.label} size="small" onClick={() => onMend(mend.edit)}>
-                  {mend.label}
-                </Button>
-              ))}
-            </p>
-          )}
-        </li>
+            {together.label}, {together.count === findings.length ? `all ${together.count}` : together.count}
+          </Button>
+        </p>
+      )}
+    </>
+  );
+}
+
+const NO_WAYS = { mends: [], together: null };
+
+/** The ways out, asked for when they are to be seen. */
+function useWays(shown: Props['shown'], of: Parameters<Props['shown']['ways']>[0]) {
+  const { data } = useQuery({
+    // Made of what is shown: another plan, other ways. The last ones stay until those come.
+    queryKey: ['ways', shown.views.plan?.id, shown.views.number, of],
+    queryFn: () => shown.ways(of),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+  });
+  return data ?? NO_WAYS;
+}
+
+function Mends({
+  shown,
+  finding,
+  onMend,
+}: {
+  shown: Props['shown'];
+  finding: Finding;
+  onMend: (edit: Edit) => void;
+}) {
+  const { id, rule } = finding;
+  const { mends } = useWays(shown, { id, rule });
+  if (mends.length === 0) return null;
+  return (
+    <p className="flex flex-wrap gap-1.5 pt-1 pl-5">
+      {mends.map((mend) => (
+        <Button key={mend.label} size="small" onClick={() => onMend(mend.edit)}>
+          {mend.label}
+        </Button>
       ))}
-    </ul>
+    </p>
   );
 }

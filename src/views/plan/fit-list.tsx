@@ -1,9 +1,14 @@
 'use client';
 
 import clsx from 'clsx';
-import { item, ownFirst, useNames, type SideListProps } from './side-list';
+import { ChevronRight } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import type { FitChange, Obstacle } from '@/core/fit';
+import type { ChannelId } from '@/core/plan';
+import { LongList, type ListRow } from '@/ui';
+import { item, type SideListProps } from './side-list';
 
-const LEFT_OUT: Record<string, string> = {
+const LEFT_OUT: Record<Obstacle, string> = {
   slot: 'its slot is not in this radio',
   'receive range': 'this radio does not tune there',
   'receive step': 'receive lies between the steps',
@@ -12,39 +17,122 @@ const LEFT_OUT: Record<string, string> = {
   access: 'this radio lacks the tone or code',
 };
 
-/** What this radio changes, and what it cannot hold. */
-export function FitList({ hand, active, onSelect }: SideListProps) {
-  const names = useNames(hand);
-  const { fit, model } = hand;
-  if (fit.changes.length + fit.leftOut.length === 0)
-    return <p className="p-3 text-[13px] text-soft">The {model.name} holds this plan as it stands.</p>;
-  return (
-    <ul aria-label="What this radio changes">
-      {fit.leftOut.map(({ id, obstacles }) => (
-        <li key={id} className={clsx(item, id === active && 'bg-wash-faint')}>
-          <button type="button" className="text-left" onClick={() => onSelect(id, 'name')}>
-            <span className="mono text-soft">{names.get(id)?.slot}</span>{' '}
-            <span className="font-medium">{names.get(id)?.name}</span>
-            <br />
-            Left out: {obstacles.map((obstacle) => LEFT_OUT[obstacle]).join(', ')}.
-          </button>
-        </li>
-      ))}
-      {ownFirst(fit.changes, active).map((change) => (
-        <li key={change.id + change.what} className={clsx(item, change.id === active && 'bg-wash-faint')}>
+const WHAT: Record<FitChange['what'], string> = {
+  name: 'names are shorter on this display',
+  power: 'powers become the nearest that this radio has',
+  transmit: 'channels are held as listen only',
+  access: 'channels lose an access that their mode does not have',
+};
+
+interface Entry {
+  id: ChannelId;
+  field: 'name' | 'power' | 'tx' | 'access';
+  text: string;
+  because: string;
+}
+interface Kind {
+  key: string;
+  title: (n: number) => string;
+  entries: Entry[];
+}
+
+/** What the fit says, by kind. */
+function useKinds({ views }: SideListProps['shown']): Kind[] {
+  return useMemo(() => {
+    const leftOut: Entry[] = [];
+    const changes = new Map<FitChange['what'], Entry[]>();
+    for (const { id } of views.plan?.channels ?? []) {
+      const view = views.of.get(id);
+      if (view && view.leftOut.length > 0)
+        leftOut.push({
+          id,
+          field: 'name',
+          text: 'Left out',
+          because: `${view.leftOut.map((one) => LEFT_OUT[one]).join(', ')}.`,
+        });
+      for (const { what, text, because } of view?.changes ?? []) {
+        const entry: Entry = { id, field: what === 'transmit' ? 'tx' : what, text, because };
+        changes.set(what, [...(changes.get(what) ?? []), entry]);
+      }
+    }
+    return [
+      { key: 'left out', title: (n: number) => `${n} channels are left out`, entries: leftOut },
+      ...[...changes].map(([what, entries]) => ({
+        key: what,
+        title: (n: number) => `${n} ${WHAT[what]}`,
+        entries,
+      })),
+    ].filter(({ entries }) => entries.length > 0);
+  }, [views]);
+}
+
+/** How many things the fit has to say. */
+export const fitCount = ({ views }: SideListProps['shown']): number => {
+  let count = 0;
+  for (const { changes, leftOut } of views.of.values())
+    count += changes.length + (leftOut.length > 0 ? 1 : 0);
+  return count;
+};
+
+/** What this radio changes, and what it cannot hold: a row a kind, opened on demand; the chosen channel's own come first. */
+export function FitList({ shown, active, onSelect }: SideListProps) {
+  const kinds = useKinds(shown);
+  const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
+  const toggle = (key: string) =>
+    setOpen((now) => {
+      const next = new Set(now);
+      if (!next.delete(key)) next.add(key);
+      return next;
+    });
+  const one = (kind: string, { id, field, text, because }: Entry): ListRow => ({
+    key: `${kind} ${id}`,
+    className: clsx(item, id === active && 'bg-wash-faint'),
+    show: () => (
+      <button type="button" className="w-full text-left" onClick={() => onSelect(id, field)}>
+        <span className="flex gap-2">
+          <span className="mono text-soft">{shown.nameOf(id).slot}</span>
+          <span className="min-w-0 flex-1">
+            {kind === 'left out' ? `${shown.nameOf(id).name}: left out` : text}
+          </span>
+        </span>
+        <span className="block pl-8 text-[12px] text-soft">{because}</span>
+      </button>
+    ),
+  });
+  if (kinds.length === 0)
+    return <p className="p-3 text-[13px] text-soft">The {shown.model.name} holds this plan as it stands.</p>;
+  const own = kinds.flatMap(({ key, entries }) =>
+    entries.filter(({ id }) => id === active).map((entry) => one(key, entry)),
+  );
+  const rows = kinds.flatMap(({ key, title, entries }): ListRow[] => {
+    const others = entries.filter(({ id }) => id !== active);
+    if (others.length < 2) return others.map((entry) => one(key, entry));
+    const isOpen = open.has(key);
+    return [
+      {
+        key,
+        className: item,
+        show: () => (
           <button
             type="button"
-            className="w-full text-left"
-            onClick={() => onSelect(change.id, change.what === 'transmit' ? 'tx' : change.what)}
+            aria-expanded={isOpen}
+            className="flex w-full items-start gap-2 text-left"
+            onClick={() => toggle(key)}
           >
-            <span className="flex gap-2">
-              <span className="mono text-soft">{names.get(change.id)?.slot}</span>
-              <span>{change.text}</span>
+            <span className="flex-1">
+              <span className="font-medium">{title(others.length)}</span>
+              <span className="block truncate text-[12px] text-soft">{others[0]!.because}</span>
             </span>
-            <span className="block pl-8 text-[12px] text-soft">{change.because}</span>
+            <ChevronRight
+              aria-hidden
+              size={14}
+              className={clsx('mt-1 shrink-0 text-soft', isOpen && 'rotate-90')}
+            />
           </button>
-        </li>
-      ))}
-    </ul>
-  );
+        ),
+      },
+      ...(isOpen ? others.map((entry) => one(key, entry)) : []),
+    ];
+  });
+  return <LongList label="What this radio changes" rows={[...own, ...rows]} />;
 }

@@ -1,8 +1,8 @@
 'use client';
 
 import clsx from 'clsx';
-import { useEffect, useMemo, useState } from 'react';
-import { ask, sentenceOf } from '@/ui';
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
+import { ask, Button, LongList, Moment, sentenceOf, type ListRow } from '@/ui';
 import { item } from './side-list';
 
 interface LogRow {
@@ -27,6 +27,8 @@ function GoBack({ revision, onGoBack }: { revision: number; onGoBack: (revision:
 
 const KIND = { edit: '', undo: 'Undone: ', redo: 'Done again: ' };
 
+const PAGE = 100;
+
 /** What has been done, newest first, with the way back. */
 export function HistoryList({
   id,
@@ -37,43 +39,65 @@ export function HistoryList({
   revision: number;
   onGoBack: (revision: number) => void;
 }) {
-  const [log, setLog] = useState<LogRow[] | null>(null);
-  const [trouble, setTrouble] = useState('');
-  useEffect(() => {
-    let gone = false;
-    ask<{ edits: LogRow[] }>(`/api/plans/${id}/edits?limit=200`).then(
-      ({ edits }) => !gone && setLog(edits),
-      (error: unknown) => !gone && setTrouble(sentenceOf(error)),
-    );
-    return () => {
-      gone = true;
-    };
-  }, [id, revision]);
-  const time = useMemo(
-    () => new Intl.DateTimeFormat(undefined, { dateStyle: 'short', timeStyle: 'short' }),
-    [],
-  );
-  if (trouble) return <p className="p-3 text-[13px] text-stop">{trouble}</p>;
-  return (
-    <ol aria-label="What has been done, newest first" reversed>
-      {log?.map((row) => (
-        <li key={row.revision} className={item}>
+  const log = useInfiniteQuery({
+    queryKey: ['log', id, revision],
+    queryFn: ({ pageParam }) =>
+      ask<{ edits: LogRow[]; next: number | null }>(
+        `/api/plans/${id}/edits?limit=${PAGE}${pageParam ? `&before=${pageParam}` : ''}`,
+      ),
+    initialPageParam: null as number | null,
+    getNextPageParam: ({ next }) => next,
+    placeholderData: keepPreviousData,
+  });
+  if (log.error) return <p className="p-3 text-[13px] text-stop">{sentenceOf(log.error)}</p>;
+  if (!log.data) return null;
+  const rows = log.data.pages
+    .flatMap(({ edits }) => edits)
+    .map((row): ListRow => ({
+      key: String(row.revision),
+      className: item,
+      show: () => (
+        <>
           <span className={clsx('block', row.kind === 'undo' && 'text-soft')}>
             {KIND[row.kind]}
             {row.label}
           </span>
           <span className="flex justify-between gap-3 text-[12px] text-soft">
-            <time dateTime={row.at}>{time.format(new Date(row.at))}</time>
+            <Moment at={row.at} />
             {row.revision < revision && <GoBack revision={row.revision} onGoBack={onGoBack} />}
           </span>
-        </li>
-      ))}
-      {log && (log.at(-1)?.revision ?? 2) === 2 && (
-        <li className={clsx(item, 'flex justify-between gap-3')}>
-          The plan as it was made
-          {revision > 1 && <GoBack revision={1} onGoBack={onGoBack} />}
-        </li>
-      )}
-    </ol>
+        </>
+      ),
+    }));
+  const first: ListRow = {
+    key: 'made',
+    className: clsx(item, 'flex justify-between gap-3'),
+    show: () => (
+      <>
+        The plan as it was made
+        {revision > 1 && <GoBack revision={1} onGoBack={onGoBack} />}
+      </>
+    ),
+  };
+  return (
+    <LongList
+      label="What has been done, newest first"
+      reversed
+      rows={log.hasNextPage ? rows : [...rows, first]}
+      foot={
+        log.hasNextPage && (
+          <p className="p-2">
+            <Button
+              kind="quiet"
+              size="small"
+              disabled={log.isFetching}
+              onClick={() => void log.fetchNextPage()}
+            >
+              Older
+            </Button>
+          </p>
+        )
+      }
+    />
   );
 }

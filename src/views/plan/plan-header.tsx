@@ -92,7 +92,7 @@ function Owner({ hand }: { hand: PlanInHand }) {
 /** Name, radio, licence; undo and redo; what Check counts; on to Find and to the Bench. */
 export function PlanHeader({ hand, onCheck }: { hand: PlanInHand; onCheck: () => void }) {
   const { plan, model, store } = hand;
-  const found = countFindings(hand.findings);
+  const found = countFindings(hand.shown.views.findings);
   return (
     <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3 max-lg:flex-wrap">
       <Name hand={hand} />
@@ -118,7 +118,9 @@ export function PlanHeader({ hand, onCheck }: { hand: PlanInHand; onCheck: () =>
       </Button>
       <Button onClick={onCheck}>
         Check
-        {found.length === 0 && <span className="sr-only">, no findings</span>}
+        {found.length === 0 && hand.shown.views.plan !== null && (
+          <span className="sr-only">, no findings</span>
+        )}
         {found.map(({ severity, n, text }) => (
           <span key={severity} className="inline-flex items-center gap-1 tabular-nums">
             <SeverityMark severity={severity} size={11} label={false} />

@@ -61,7 +61,7 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
     focusTable();
   });
   const active = useDeferredValue(table.active?.id ?? null);
-  const fitted = hand.fit.channels.find((channel) => channel.id === table.active?.id) ?? null;
+  const fitted = (table.active && hand.shown.views.of.get(table.active.id)?.fitted) ?? null;
 
   return (
     <main className="flex h-full min-w-0 flex-col max-lg:overflow-y-auto">
@@ -132,7 +132,8 @@ export function PlanScreen({ initial }: { initial: KeptPlan }) {
           {panel?.kind === 'abbreviations' && <AbbreviationsPanel hand={hand} onClose={closePanel} />}
           {!panel && (
             <SideLists
-              hand={hand.shown}
+              shown={hand.shown}
+              planId={hand.plan.id}
               revision={hand.revision}
               active={active}
               tab={tab}

@@ -5,11 +5,12 @@ import { memo } from 'react';
 import type { Edit } from '@/core/plan';
 import { Button } from '@/ui';
 import { CheckList } from './check-list';
-import { FitList } from './fit-list';
+import { fitCount, FitList } from './fit-list';
 import { HistoryList } from './history-list';
 import type { SideListProps } from './side-list';
 
 interface Props extends SideListProps {
+  planId: string;
   revision: number;
   tab: SideTab;
   onTab: (tab: SideTab) => void;
@@ -18,11 +19,14 @@ interface Props extends SideListProps {
   onGoBack: (revision: number) => void;
 }
 
+const pane = 'flex min-h-0 flex-1 flex-col data-[state=inactive]:hidden';
+
 export type SideTab = 'check' | 'fit' | 'history';
 
 /** What Check says, what the fit changes, what has been done: beside the table. */
 export const SideLists = memo(function SideLists({
-  hand,
+  shown,
+  planId,
   revision,
   active,
   tab,
@@ -32,7 +36,6 @@ export const SideLists = memo(function SideLists({
   onAbbreviations,
   onGoBack,
 }: Props) {
-  const { findings, fit } = hand;
   const trigger =
     'flex-1 border-b-2 border-transparent px-1 py-1.5 text-[13px] text-soft data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink';
   return (
@@ -43,28 +46,28 @@ export const SideLists = memo(function SideLists({
     >
       <Tabs.List aria-label="Beside the table" className="flex shrink-0 border-b border-line px-1">
         <Tabs.Trigger value="check" className={trigger}>
-          Check {findings.length}
+          Check {shown.views.findings.length}
         </Tabs.Trigger>
         <Tabs.Trigger value="fit" className={trigger}>
-          Fit {fit.changes.length + fit.leftOut.length}
+          Fit {fitCount(shown)}
         </Tabs.Trigger>
         <Tabs.Trigger value="history" className={trigger}>
           History
         </Tabs.Trigger>
       </Tabs.List>
-      <Tabs.Content value="check" className="min-h-0 flex-1 overflow-y-auto">
-        <CheckList hand={hand} active={active} onSelect={onSelect} onMend={onMend} />
+      <Tabs.Content value="check" className={pane}>
+        <CheckList shown={shown} active={active} onSelect={onSelect} onMend={onMend} />
       </Tabs.Content>
-      <Tabs.Content value="fit" className="min-h-0 flex-1 overflow-y-auto">
-        <FitList hand={hand} active={active} onSelect={onSelect} />
-        <p className="p-2">
+      <Tabs.Content value="fit" className={pane}>
+        <FitList shown={shown} active={active} onSelect={onSelect} />
+        <p className="shrink-0 border-t border-line p-2">
           <Button kind="quiet" size="small" onClick={onAbbreviations}>
             Change the abbreviations
           </Button>
         </p>
       </Tabs.Content>
-      <Tabs.Content value="history" className="min-h-0 flex-1 overflow-y-auto">
-        <HistoryList id={hand.plan.id} revision={revision} onGoBack={onGoBack} />
+      <Tabs.Content value="history" className={pane}>
+        <HistoryList id={planId} revision={revision} onGoBack={onGoBack} />
       </Tabs.Content>
     </Tabs.Root>
   );

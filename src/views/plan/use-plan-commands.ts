@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { formatFrequency } from '@/core/radio';
 import { SORT_KEYS, slotText } from '@/core/plan';
-import { useCommands, type Command } from '@/ui';
+import { useCommands, useListed, type Command } from '@/ui';
 import { SORT_LABELS } from './sort-labels';
 import type { Wish } from './arrange-panel';
 import type { Actions } from './use-actions';
@@ -85,9 +85,8 @@ export function usePlanCommands(
     shown('key-rows', 'Choose everything', 'Ctrl A'),
     shown('key-delete', 'Empty the cell; in Slot, remove', 'Delete'),
   ]);
-  useCommands(
-    'channels',
-    hand.shown.plan.channels.map((channel) => ({
+  useListed('channels', () =>
+    hand.plan.channels.map((channel) => ({
       id: channel.id,
       label: `${slotText(channel.slot)}  ${channel.name || 'no name'}  ${formatFrequency(channel.rx)}`,
       group: 'Channels',

@@ -1,33 +1,67 @@
 'use client';
 
-import { useDeferredValue, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import { check, type Finding, type Neighbour } from '@/core/check';
-import { fit, type Fit } from '@/core/fit';
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import type { Neighbour } from '@/core/check';
 import { modelById, receiveRanges, type Model } from '@/core/models';
-import type { CellContext, Plan } from '@/core/plan';
+import { slotText, type CellContext, type ChannelId, type Plan } from '@/core/plan';
 import { ask, changeKey } from '@/ui';
+import type { WorkAnswer } from '@/workers/plan-work';
+import { createPlanViews, type PlanViews, type PlanViewsStore } from './plan-views';
 import { createPlanStore, type KeptPlan, type PlanState, type PlanStore } from './plan-store';
 
-/** A plan with its fit and its findings. */
+/** What has been worked out of a plan, a moment behind it while somebody types, so that typing never waits. */
 export interface ShownPlan {
-  plan: Plan;
+  views: PlanViews;
   model: Model;
-  fit: Fit;
-  findings: Finding[];
+  ways: PlanViewsStore['ways'];
+  /** Slot and name of a channel, for people. */
+  nameOf: (id: ChannelId) => { slot: string; name: string };
 }
 
-/** Everything that the plan screen shows, worked out of the plan. */
+/** Everything that the plan screen shows. */
 export interface PlanInHand extends PlanState {
-  /** What has been worked out of the plan; a moment behind it while somebody types, so that typing never waits. */
   shown: ShownPlan;
   store: PlanStore;
   model: Model;
-  fit: Fit;
-  findings: Finding[];
   context: CellContext;
 }
 
-/** Opens a plan for work; fit and check are worked out anew with every change. */
+const nobody = { slot: '', name: '' };
+
+/** Fit and check of the plan, worked out in a worker beside the page. */
+function useShown(plan: Plan, model: Model): ShownPlan {
+  const worker = useRef<Worker | null>(null);
+  const [views] = useState(() => createPlanViews((message) => worker.current?.postMessage(message)));
+  const { id } = plan;
+  const now = useRef(plan);
+  useEffect(() => {
+    now.current = plan;
+    views.show(plan);
+  }, [plan, views]);
+  useEffect(() => {
+    const beside = new Worker(new URL('../../workers/plan-worker.ts', import.meta.url), { type: 'module' });
+    worker.current = beside;
+    beside.onmessage = ({ data }: MessageEvent<WorkAnswer>) => views.hear(data);
+    views.open(now.current);
+    // What a directory knows nearby comes when it comes; without it Check says what it can.
+    ask<{ neighbours: Neighbour[] }>(`/api/plans/${id}/neighbours`).then(
+      (answer) => views.tell(answer.neighbours),
+      () => {},
+    );
+    return () => beside.terminate();
+  }, [id, views]);
+  const of = useSyncExternalStore(views.subscribe, views.get, views.get);
+  return useMemo(() => {
+    const byId = new Map(of.plan?.channels.map((channel) => [channel.id, channel]));
+    const nameOf = (one: ChannelId) => {
+      const channel = byId.get(one);
+      return channel ? { slot: slotText(channel.slot), name: channel.name || 'no name' } : nobody;
+    };
+    return { views: of, model, ways: views.ways, nameOf };
+  }, [of, model, views]);
+}
+
+/** Opens a plan for work. */
 export function usePlan(initial: KeptPlan): PlanInHand {
   const [store] = useState(() => {
     const base = `/api/plans/${initial.plan.id}`;
@@ -43,21 +77,7 @@ export function usePlan(initial: KeptPlan): PlanInHand {
   const state = useSyncExternalStore(store.subscribe, store.get, store.get);
   const { plan } = state;
   const model = modelById(plan.modelId)!;
-  const settled = useDeferredValue(plan);
-  const [neighbours, setNeighbours] = useState<readonly Neighbour[]>([]);
-  const { id } = initial.plan;
-  // What a directory knows nearby comes when it comes; without it Check says what it can.
-  useEffect(() => {
-    ask<{ neighbours: Neighbour[] }>(`/api/plans/${id}/neighbours`).then(
-      (answer) => setNeighbours(answer.neighbours),
-      () => {},
-    );
-  }, [id]);
-  const shown = useMemo((): ShownPlan => {
-    const held = modelById(settled.modelId)!;
-    const fitted = fit(settled, held);
-    return { plan: settled, model: held, fit: fitted, findings: check(settled, held, fitted, neighbours) };
-  }, [settled, neighbours]);
+  const shown = useShown(plan, model);
   const region = plan.owner.region;
   const context = useMemo<CellContext>(
     () => ({ region, bands: receiveRanges(model), powers: model.powers }),
@@ -83,5 +103,5 @@ export function usePlan(initial: KeptPlan): PlanInHand {
     return () => window.removeEventListener('beforeunload', hold);
   }, [store]);
 
-  return { ...state, store, model, shown, fit: shown.fit, findings: shown.findings, context };
+  return { ...state, store, model, shown, context };
 }

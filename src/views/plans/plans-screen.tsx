@@ -3,10 +3,10 @@
 import { Copy, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { FindingCount } from '@/core/check';
 import { rulers } from '@/core/radio';
-import { ask, Button, sentenceOf, SeverityMark, Trouble } from '@/ui';
+import { ask, Button, Moment, sentenceOf, SeverityMark, Trouble, useTimeFormat } from '@/ui';
 import { NewPlan } from './new-plan';
 import { UnreadablePlan } from './unreadable-plan';
 
@@ -66,7 +66,8 @@ function Findings({ counts }: { counts: FindingCount[] }) {
 }
 
 /** In which radio the plan is, and whether it has been changed since. */
-function Written({ plan, time }: { plan: PlanRow; time: Intl.DateTimeFormat | null }) {
+function Written({ plan }: { plan: PlanRow }) {
+  const time = useTimeFormat();
   const { written, revision } = plan;
   if (!written) return null;
   return (
@@ -89,12 +90,6 @@ export function PlansScreen({
   const [making, setMaking] = useState(plans.length === 0);
   const [trouble, setTrouble] = useState('');
   const [said, setSaid] = useState('');
-  const [time, setTime] = useState<Intl.DateTimeFormat | null>(null);
-  // The browser's language is known in the browser only.
-  useEffect(
-    () => setTime(new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' })),
-    [],
-  );
   const carryOut = async (done: string, path: string, method: 'POST' | 'DELETE') => {
     try {
       await ask(`/api/plans/${path}`, method);
@@ -147,13 +142,13 @@ export function PlansScreen({
                       {plan.model}
                       <Findings counts={plan.findings} />
                     </span>
-                    <Written plan={plan} time={time} />
+                    <Written plan={plan} />
                   </span>
                   <MiniStrip receive={plan.receive} />
                   <span className="text-right text-[13px]">
                     {plan.channels} of {plan.slots} slots
                     <span className="block text-soft">
-                      {time?.format(new Date(plan.updatedAt)) ?? '\u00a0'}
+                      <Moment at={plan.updatedAt} />
                     </span>
                   </span>
                 </Link>

@@ -1,33 +1,67 @@
 'use client';
 
-import { Command as Menu } from 'cmdk';
+import { Command as Menu, defaultFilter } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { Dialog } from 'radix-ui';
-import { useEffect, useState } from 'react';
-import { ask, Keys, useAllCommands } from '@/ui';
+import { useMemo, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { ask, Keys, useAllCommands, useListedCommands, type Command } from '@/ui';
 
-interface Named {
-  plans: { id: string; name: string; model: string }[];
-  radios: { serial: string; model: string }[];
+/** Most that is drawn: who wants another types more of its name. */
+const MOST = 60;
+
+/** What can be found by name: commands and channels of this screen, plans, radios. */
+function useFindable(): (Command & { aside?: string })[] {
+  const router = useRouter();
+  const commands = useAllCommands();
+  const listed = useListedCommands();
+  const plans = useQuery({
+    queryKey: ['plans'],
+    queryFn: () => ask<{ plans: { id: string; name: string; model: string }[] }>('/api/plans'),
+  });
+  const radios = useQuery({
+    queryKey: ['radios'],
+    queryFn: () => ask<{ radios: { serial: string; model: string }[] }>('/api/radios'),
+  });
+  return useMemo(
+    () => [
+      ...commands,
+      ...listed,
+      ...(plans.data?.plans ?? []).map(({ id, name, model }) => ({
+        id,
+        label: name,
+        words: 'plan',
+        group: 'Plans',
+        aside: model,
+        run: () => router.push(`/plans/${id}`),
+      })),
+      ...(radios.data?.radios ?? []).map(({ serial, model }) => ({
+        id: serial,
+        label: model,
+        words: `radio ${serial}`,
+        group: 'Radios',
+        aside: serial,
+        run: () => router.push('/bench'),
+      })),
+    ],
+    [commands, listed, plans.data, radios.data, router],
+  );
 }
 
 /** Everything by name: commands and channels of this screen, plans, radios. */
 export function Palette({ onClose }: { onClose: () => void }) {
-  const router = useRouter();
-  const commands = useAllCommands();
-  const [named, setNamed] = useState<Named>({ plans: [], radios: [] });
-  useEffect(() => {
-    void Promise.allSettled([
-      ask<Pick<Named, 'plans'>>('/api/plans'),
-      ask<Pick<Named, 'radios'>>('/api/radios'),
-    ]).then(([plans, radios]) =>
-      setNamed({
-        plans: plans.status === 'fulfilled' ? plans.value.plans : [],
-        radios: radios.status === 'fulfilled' ? radios.value.radios : [],
-      }),
-    );
-  }, []);
-  const groups = [...new Set(commands.map((command) => command.group))];
+  const [wanted, setWanted] = useState('');
+  const all = useFindable();
+  const found = useMemo(() => {
+    if (wanted.trim() === '') return all;
+    return all
+      .map((command) => ({ command, score: defaultFilter(command.label, wanted, [command.words ?? '']) }))
+      .filter(({ score }) => score > 0)
+      .sort((a, b) => b.score - a.score)
+      .map(({ command }) => command);
+  }, [all, wanted]);
+  const drawn = found.slice(0, MOST);
+  const groups = [...new Set(drawn.map((command) => command.group))];
   const choose = (run: () => void) => () => {
     onClose();
     run();
@@ -45,8 +79,10 @@ export function Palette({ onClose }: { onClose: () => void }) {
           className="fixed left-1/2 top-[12vh] z-50 w-[min(600px,92vw)] -translate-x-1/2 rounded-lg border border-line-strong bg-sheet shadow-xl"
         >
           <Dialog.Title className="sr-only">Find any command, channel, radio or plan</Dialog.Title>
-          <Menu label="Find any command, channel, radio or plan">
+          <Menu label="Find any command, channel, radio or plan" shouldFilter={false}>
             <Menu.Input
+              value={wanted}
+              onValueChange={setWanted}
               placeholder="Command, channel, radio or plan"
               className="w-full border-b border-line bg-transparent px-4 py-3 text-[15px] outline-none placeholder:text-soft"
             />
@@ -54,50 +90,26 @@ export function Palette({ onClose }: { onClose: () => void }) {
               <Menu.Empty className="px-2 py-4 text-soft">Nothing here has that name.</Menu.Empty>
               {groups.map((group) => (
                 <Menu.Group key={group} heading={group} className={heading}>
-                  {commands
+                  {drawn
                     .filter((command) => command.group === group)
                     .map((command) => (
                       <Menu.Item
                         key={command.id}
-                        value={`${command.label} ${command.words ?? ''} ${command.id}`}
+                        value={`${command.group} ${command.id}`}
                         onSelect={choose(command.run)}
                         className={item}
                       >
                         {command.label}
                         {command.keys && <Keys keys={command.keys} />}
+                        {command.aside && <span className="text-soft">{command.aside}</span>}
                       </Menu.Item>
                     ))}
                 </Menu.Group>
               ))}
-              {named.plans.length > 0 && (
-                <Menu.Group heading="Plans" className={heading}>
-                  {named.plans.map((plan) => (
-                    <Menu.Item
-                      key={plan.id}
-                      value={`plan ${plan.name} ${plan.id}`}
-                      onSelect={choose(() => router.push(`/plans/${plan.id}`))}
-                      className={item}
-                    >
-                      {plan.name}
-                      <span className="text-soft">{plan.model}</span>
-                    </Menu.Item>
-                  ))}
-                </Menu.Group>
-              )}
-              {named.radios.length > 0 && (
-                <Menu.Group heading="Radios" className={heading}>
-                  {named.radios.map((radio) => (
-                    <Menu.Item
-                      key={radio.serial}
-                      value={`radio ${radio.model} ${radio.serial}`}
-                      onSelect={choose(() => router.push('/bench'))}
-                      className={item}
-                    >
-                      {radio.model}
-                      <span className="mono text-soft">{radio.serial}</span>
-                    </Menu.Item>
-                  ))}
-                </Menu.Group>
+              {found.length > MOST && (
+                <p className="px-2 py-1.5 text-[12px] text-soft">
+                  {found.length - MOST} more: type more of the name.
+                </p>
               )}
             </Menu.List>
           </Menu>

@@ -1,5 +1,6 @@
 'use client';
 
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
@@ -53,13 +54,16 @@ function Everywhere() {
 
 /** The frame around every screen: rail, neatline, and what can be called up everywhere. */
 export function Shell({ children }: { children: ReactNode }) {
+  const [client] = useState(() => new QueryClient());
   return (
-    <CommandsProvider>
-      <div className="flex h-dvh">
-        <Rail />
-        <div className="min-w-0 flex-1">{children}</div>
-      </div>
-      <Everywhere />
-    </CommandsProvider>
+    <QueryClientProvider client={client}>
+      <CommandsProvider>
+        <div className="flex h-dvh">
+          <Rail />
+          <div className="min-w-0 flex-1">{children}</div>
+        </div>
+        <Everywhere />
+      </CommandsProvider>
+    </QueryClientProvider>
   );
 }

@@ -1,0 +1,66 @@
+'use client';
+
+import clsx from 'clsx';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useRef, type ReactNode } from 'react';
+
+/** A row of a long list: what it is told apart by, and what it shows. */
+export interface ListRow {
+  key: string;
+  show: () => ReactNode;
+  className?: string;
+}
+
+/**
+ * A list of any length in a pane of its own: only what can be seen is drawn, each row as high as it is. `foot` stands below the
+ * last row.
+ */
+export function LongList({
+  label,
+  rows,
+  reversed,
+  foot,
+}: {
+  label: string;
+  rows: readonly ListRow[];
+  /** Numbered downwards, for what is newest first. */
+  reversed?: boolean;
+  foot?: ReactNode;
+}) {
+  const pane = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => pane.current,
+    estimateSize: () => 62,
+    getItemKey: (index) => rows[index]!.key,
+    overscan: 8,
+    initialRect: { width: 288, height: 500 },
+  });
+  const Tag = reversed ? 'ol' : 'ul';
+  const shown = virtual.getVirtualItems();
+  return (
+    <div ref={pane} className="min-h-0 flex-1 overflow-y-auto">
+      <Tag
+        aria-label={label}
+        {...(reversed && { reversed: true })}
+        className="relative"
+        style={{ height: virtual.getTotalSize() }}
+      >
+        {shown.map(({ index, start, key }) => (
+          <li
+            key={key}
+            ref={virtual.measureElement}
+            data-index={index}
+            aria-setsize={rows.length}
+            aria-posinset={index + 1}
+            className={clsx('absolute inset-x-0 top-0', rows[index]!.className)}
+            style={{ transform: `translateY(${start}px)` }}
+          >
+            {rows[index]!.show()}
+          </li>
+        ))}
+      </Tag>
+      {foot}
+    </div>
+  );
+}

@@ -1,0 +1,120 @@
+import fc from 'fast-check';
+import { check, countFindings } from '@/core/check';
+import { fit } from '@/core/fit';
+import { modelById } from '@/core/models';
+import { applyEdit, type Plan } from '@/core/plan';
+import { anyEditOn } from '@/core/plan/edit.test.kit';
+import { anyPlan, channel, plan, renaming, tally } from '@/core/samples.test.kit';
+import { createPlanWork, type WorkAnswer, type WorkMessage } from '@/workers/plan-work';
+import { createPlanViews } from './plan-views';
+
+/** A worker that answers when it is told to; what goes to and fro is copied as a real one does it. */
+function desk() {
+  const work = createPlanWork();
+  const inbox: WorkMessage[] = [];
+  const posted: WorkMessage[] = [];
+  const store = createPlanViews((message) => {
+    inbox.push(structuredClone(message));
+    posted.push(message);
+  });
+  const step = () => {
+    const message = inbox.shift();
+    if (message) for (const answer of work(message)) store.hear(structuredClone(answer) as WorkAnswer);
+    return message !== undefined;
+  };
+  return { store, posted, step, settle: () => void [...Array(99)].every(step) };
+}
+
+/** What a page must show of a plan, worked out in one go. */
+function whole(p: Plan) {
+  const model = modelById(p.modelId)!;
+  const fitted = fit(p, model);
+  return { fitted: fitted.channels, findings: check(p, model, fitted), leftOut: fitted.leftOut };
+}
+
+test('whatever is edited, and whenever the worker comes to it, what is shown in the end is what the plan comes to', () => {
+  const reached = tally();
+  fc.assert(
+    fc.property(anyPlan, fc.array(fc.tuple(fc.integer(), fc.nat(3)), { maxLength: 8 }), (first, luck) => {
+      const { store, posted, step, settle } = desk();
+      let now = first;
+      store.open(now);
+      for (const [seed, steps] of luck) {
+        const [edit] = fc.sample(anyEditOn(now), { numRuns: 1, seed });
+        const result = applyEdit(now, edit!);
+        if (!result.ok || !modelById(result.value.modelId)) continue;
+        store.show((now = result.value));
+        for (let n = 0; n < steps; n++) step();
+      }
+      settle();
+      const { plan: shown, of, findings } = store.get();
+      expect(shown).toEqual(now);
+      const wanted = whole(structuredClone(now));
+      expect(now.channels.flatMap(({ id }) => of.get(id)?.fitted ?? [])).toEqual(wanted.fitted);
+      expect(findings).toEqual(wanted.findings);
+      expect(now.channels.filter(({ id }) => of.get(id)!.leftOut.length > 0)).toHaveLength(
+        wanted.leftOut.length,
+      );
+      expect(of.size).toBe(now.channels.length);
+      reached.count('came together', posted.length < luck.length);
+      reached.count('findings', findings.length > 0);
+    }),
+    { numRuns: 150 },
+  );
+  expect(reached.share('findings')).toBeGreaterThan(0.5);
+  expect(reached.share('came together')).toBeGreaterThan(0.1);
+});
+
+const weather = plan([162_400_000, 162_425_000, 145_500_000].map((rx, n) => channel(n + 1, rx)));
+
+test('a changed cell sends that channel alone to and fro', () => {
+  const { store, posted, settle } = desk();
+  const heard: WorkAnswer[] = [];
+  const { hear } = store;
+  store.hear = (answer) => (heard.push(answer), hear(answer));
+  store.open(weather);
+  settle();
+  const changed = applyEdit(weather, renaming(3, 'Calling'));
+  store.show(changed.ok ? changed.value : weather);
+  settle();
+  expect(posted.at(-1)).toMatchObject({
+    kind: 'change',
+    difference: { records: { channel: { put: { length: 1 } } } },
+  });
+  expect(heard.at(-1)).toMatchObject({ kind: 'shown', put: { length: 1 }, gone: [] });
+  // the same plan again is nothing to work out
+  const before = posted.length;
+  store.show(changed.ok ? changed.value : weather);
+  settle();
+  expect(posted).toHaveLength(before);
+});
+
+test('ways out are had when they are asked for: of one finding, and of a group', async () => {
+  const { store, settle } = desk();
+  store.open(weather);
+  settle();
+  const [finding] = store.get().findings;
+  const one = store.ways({ id: finding!.id, rule: finding!.rule });
+  const group = store.ways({ group: `${finding!.severity} ${finding!.rule}` });
+  const nobody = store.ways({ id: finding!.id, rule: 'no-such-rule' });
+  settle();
+  expect((await one).mends.map(({ label }) => label)).toEqual(['Make it listen only']);
+  expect(await group).toMatchObject({ together: { count: 2, label: 'Make it listen only' } });
+  expect(await nobody).toMatchObject({ mends: [], together: null });
+  expect(store.get().lookedFor['out-of-range']).toBe('frequencies that the radio cannot tune');
+});
+
+test('what a directory knows nearby is said when it comes, before or after the plan', () => {
+  const near = [{ name: 'Norrast', output: 145_500_000, input: 144_900_000, lat: 52, lon: -30 }];
+  const source = { directory: 'd', entry: 'e', service: 'amateur', lat: 52, lon: -30 };
+  const p = plan([channel(1, 145_500_000, { source })]);
+  for (const early of [true, false]) {
+    const { store, settle } = desk();
+    if (early) store.tell(near);
+    store.open(p);
+    settle();
+    if (!early) store.tell(near);
+    settle();
+    expect(countFindings(store.get().findings).map(({ text }) => text)).toEqual(['1 caution']);
+  }
+});
