@@ -32,6 +32,7 @@ const zones = Object.entries(MAY_IMPORT).map(([target, allowed]) => ({
 const CORE_ORDER = [
   'radio',
   'plan',
+  'format',
   'models',
   'image',
   'link',

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { check } from '../src/core/check';
+import { bytesOf } from '../src/core/image';
 import { fit } from '../src/core/fit';
 import { ternP2 } from '../src/core/models/tern-p2';
 import {
@@ -73,7 +74,7 @@ async function throughput(): Promise<void> {
     );
     if (write.kind !== 'finished') throw new Error(write.reason);
     const lineRate = (ternP2.link.lineRate / 10) * SPEED;
-    shares.push(ternP2.memory.bytes / ((ended - began) / 1000) / lineRate);
+    shares.push(bytesOf(ternP2) / ((ended - began) / 1000) / lineRate);
   }
   console.log(
     `Write throughput: ${(median(shares) * 100).toFixed(1)}% of the line rate in bytes of the image (3 runs, line ${SPEED} times as fast as real; frames take 2.7% of it)`,

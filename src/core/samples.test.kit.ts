@@ -220,35 +220,38 @@ export const anyPlan: fc.Arbitrary<Plan> = fc
     ),
   );
 
-const ternCharacters = [...ternP2.names.characters];
-const ternSquelch: fc.Arbitrary<Squelch> = fc.oneof(
-  record({ kind: fc.constant('tone' as const), tone: fc.constantFrom(...ternP2.tones) }),
-  record({
-    kind: fc.constant('code' as const),
-    code: fc.constantFrom(...ternP2.codes),
-    inverted: fc.boolean(),
-  }),
-);
-
-/** Whatever a Tern P2 can hold in its channels. */
-export const anyTernChannels: fc.Arbitrary<FittedChannel[]> = fc
-  .uniqueArray(
-    record({
-      slot: fc.integer({ min: 0, max: 149 }),
-      name: fc
-        .array(fc.constantFrom(...ternCharacters), { maxLength: 6 })
-        .map((letters) => letters.join('').trimEnd()),
-      rx: fc.integer({ min: 27_200, max: 34_800 }).map((n) => n * 5_000),
-      tx: fc.option(fc.integer({ min: 84_000, max: 90_000 }).map((n) => n * 5_000)),
-      send: fc.option(ternSquelch),
-      expect: fc.option(ternSquelch),
-      mode: fc.constantFrom('FM' as const, 'NFM' as const),
-      power: fc.constantFrom(4000, 1000),
-      scan: fc.boolean(),
-    }),
-    { maxLength: 150, selector: ({ slot }) => slot },
-  )
-  .map((channels) => channels.sort((a, b) => a.slot - b.slot));
+/** Whatever a model can hold in its channels. */
+export function anyChannelsOf(model: Model): fc.Arbitrary<FittedChannel[]> {
+  const { slots, names, bands, tones, codes, modes, powers } = model;
+  const frequency = (ranges: readonly { from: number; to: number }[]) =>
+    fc.oneof(
+      ...ranges.map(({ from, to }) =>
+        fc.integer({ min: Math.ceil(from / 5_000), max: Math.floor(to / 5_000) }).map((n) => n * 5_000),
+      ),
+    );
+  const held: fc.Arbitrary<Squelch> = fc.oneof(
+    record({ kind: fc.constant('tone' as const), tone: fc.constantFrom(...tones) }),
+    record({ kind: fc.constant('code' as const), code: fc.constantFrom(...codes), inverted: fc.boolean() }),
+  );
+  return fc
+    .uniqueArray(
+      record({
+        slot: fc.integer({ min: slots.first, max: slots.first + slots.count - 1 }),
+        name: fc
+          .array(fc.constantFrom(...names.characters), { maxLength: names.length })
+          .map((letters) => letters.join('').trimEnd()),
+        rx: frequency(bands.map(({ receive }) => receive)),
+        tx: fc.option(frequency(bands.flatMap(({ transmit }) => transmit ?? []))),
+        send: fc.option(held),
+        expect: fc.option(held),
+        mode: fc.constantFrom(...modes),
+        power: fc.constantFrom(...powers.map(({ milliwatts }) => milliwatts)),
+        scan: fc.boolean(),
+      }),
+      { maxLength: slots.count, selector: ({ slot }) => slot },
+    )
+    .map((channels) => channels.sort((a, b) => a.slot - b.slot));
+}
 
 /** Counts what a property's generator reached, by kind: a property that hardly meets what it is about says little. */
 export function tally() {

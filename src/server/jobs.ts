@@ -1,6 +1,7 @@
 import { and, desc, eq, isNull, notInArray, or } from 'drizzle-orm';
 import type { Job, JobRequest, JobResult } from '../core/bench';
 import { contentToWrite } from '../core/check';
+import { bytesOf } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { Plan } from '../core/plan';
 import { jobs, openDatabase } from '../db';
@@ -102,7 +103,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
     state: 'running',
     message: 'Getting ready.',
     bytes: 0,
-    of: found.model.memory.bytes * { read: 1, write: 3, restore: 3 }[request.kind],
+    of: bytesOf(found.model) * { read: 1, write: 3, restore: 3 }[request.kind],
     secondsLeft: null,
     startedAt: new Date().toISOString(),
     result: {},
@@ -196,7 +197,8 @@ export async function getJob(id: string): Promise<Job> {
 }
 
 function fromRow(row: typeof jobs.$inferSelect): Job {
-  const of = modelById(row.modelId)?.memory.bytes ?? 0;
+  const model = modelById(row.modelId);
+  const of = model ? bytesOf(model) : 0;
   return {
     id: row.id,
     kind: row.kind,

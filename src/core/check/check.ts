@@ -71,12 +71,30 @@ const saidFor = remembered((_owner: Owner) =>
   }),
 );
 
+const shownIn = remembered(
+  ({ channels }: Fit) => new Map<ChannelId, string>(channels.map(({ id, name }) => [id, name])),
+);
+
 const contextOf = (
   plan: Plan,
   model: Model,
   fitted: Fit,
   neighbours: readonly Neighbour[],
-): CheckContext => ({ plan, model, fit: fitted, neighbours, factsOf: factsFor(plan.owner)(model) });
+): CheckContext => ({
+  plan,
+  model,
+  fit: fitted,
+  shown: shownIn(fitted),
+  neighbours,
+  factsOf: factsFor(plan.owner)(model),
+});
+
+const byIdIn = remembered(
+  ({ channels }: Plan) => new Map<string, Channel>(channels.map((channel) => [channel.id, channel])),
+);
+
+const RULE_PLACES = new Map(RULES.map(({ id }, index) => [id, index]));
+const inRuleOrder = (a: Finding, b: Finding) => RULE_PLACES.get(a.rule)! - RULE_PLACES.get(b.rule)!;
 
 /** A finding that a rule of the plan made the last time, where it makes the same again: what did not change stays the very same. */
 const lastOf = remembered((_rule: PlanRule) => new WeakMap<Channel, Finding>());
@@ -95,34 +113,31 @@ export function check(
 ): Finding[] {
   const context = contextOf(plan, model, fitted, neighbours);
   const saidOf = saidFor(plan.owner)(model);
-  const findings: Finding[] = [];
-  const place = new Map<string, number>();
-  const byId = new Map<string, Channel>();
-  for (const [index, channel] of plan.channels.entries()) {
-    place.set(channel.id, index);
-    byId.set(channel.id, channel);
-    const said = saidOf(channel, context);
-    if (said.length > 0) findings.push(...said);
-  }
-  for (const rule of rulesFor(model).plan)
+  const beside = new Map<string, Finding[]>();
+  const byId = byIdIn(plan);
+  for (const rule of rulesFor(model).plan) {
+    const lasts = lastOf(rule);
     for (const found of rule.find(context)) {
       const channel = byId.get(found.id)!;
-      const last = lastOf(rule).get(channel);
+      const last = lasts.get(channel);
       const finding = last && alike(last, found) ? last : findingOf(rule.id, found);
       if (found.mends) offered.set(finding, found.mends);
-      lastOf(rule).set(channel, finding);
-      findings.push(finding);
+      lasts.set(channel, finding);
+      const there = beside.get(found.id);
+      if (there) there.push(finding);
+      else beside.set(found.id, [finding]);
     }
-  const order = new Map(RULES.map(({ id }, index) => [id, index]));
-  return findings.sort(
-    (a, b) =>
-      rank(a) - rank(b) || place.get(a.id)! - place.get(b.id)! || order.get(a.rule)! - order.get(b.rule)!,
-  );
+  }
+  // A bucket a severity, filled channel by channel: of ten thousand findings none has to be sorted against all others.
+  const buckets: Finding[][] = SEVERITIES.map(() => []);
+  for (const channel of plan.channels) {
+    const said = saidOf(channel, context);
+    const more = beside.get(channel.id);
+    for (const finding of more ? [...said, ...more].sort(inRuleOrder) : said)
+      buckets[rank(finding)]!.push(finding);
+  }
+  return buckets.flat();
 }
-
-const byIdIn = remembered(
-  ({ channels }: Plan) => new Map<string, Channel>(channels.map((channel) => [channel.id, channel])),
-);
 
 /**
  * The ways to take a finding away, the best first: those that its rule offers and that would not end in something as bad or

@@ -50,6 +50,8 @@ export interface CheckContext {
   plan: Plan;
   model: Model;
   fit: Fit;
+  /** What the display reads, by channel; those that the model cannot hold are not there. */
+  shown: ReadonlyMap<ChannelId, string>;
   /** Repeaters near where the plan is used that a directory knows; empty where none was asked. */
   neighbours: readonly Neighbour[];
   factsOf(channel: Channel): Facts;

@@ -1,5 +1,6 @@
 import { distanceKm, usualShift, type Hertz, type Point } from '../radio';
-import type { Channel, Plan } from '../plan';
+import type { Channel, Owner, Plan } from '../plan';
+import { remembered } from '../remember';
 
 /** A repeater near where the plan is used, whether or not the plan holds it. Frequencies in Hz. */
 export interface Neighbour extends Partial<Point> {
@@ -25,13 +26,18 @@ export function placeOf({ source }: Pick<Channel, 'source'>): Partial<Point> {
   return lat === undefined || lon === undefined ? {} : { lat, lon };
 }
 
+const repeatersIn = remembered((owner: Owner) =>
+  remembered((channel: Channel): Neighbour | null => {
+    const { id, name, rx, tx, satellite } = channel;
+    if (tx === null || satellite || tx - rx !== usualShift(rx, owner.region)?.shift) return null;
+    return { id, name, output: rx, input: tx, ...placeOf(channel) };
+  }),
+);
+
 /** The repeaters of the plan: channels that are shifted as repeaters are here. */
 export function repeatersOf(plan: Plan): Neighbour[] {
-  return plan.channels.flatMap((channel) => {
-    const { id, name, rx, tx, satellite } = channel;
-    if (tx === null || satellite || tx - rx !== usualShift(rx, plan.owner.region)?.shift) return [];
-    return [{ id, name, output: rx, input: tx, ...placeOf(channel) }];
-  });
+  const repeater = repeatersIn(plan.owner);
+  return plan.channels.flatMap((channel) => repeater(channel) ?? []);
 }
 
 /**

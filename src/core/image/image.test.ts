@@ -1,25 +1,43 @@
 import fc from 'fast-check';
+import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { anyPlan, anyTernChannels, channel, plan, tally } from '../samples.test.kit';
+import { gunzipSync } from 'node:zlib';
+import { anyChannelsOf, anyPlan, channel, plan, tally } from '../samples.test.kit';
 import { contentToWrite } from '../check';
 import { fit } from '../fit';
 import { ternP2 } from '../models/tern-p2';
-import { modelSchema } from '../models';
-import { checksumHolds, compareImages, decodeImage, encodeImage, ownedMask } from '.';
+import { formatSchema } from '../format';
+import { MODELS, modelSchema, type Model } from '../models';
+import { formatOf } from '../models/formats';
+import {
+  bytesOf,
+  compareImages,
+  decodeImage,
+  encodeImage,
+  imageHolds,
+  ownedMask,
+  type FieldValue,
+  type RadioContent,
+} from '.';
 
-const anyImage = fc.uint8Array({ minLength: 0x2000, maxLength: 0x2000, size: 'max' });
-const blank = () => encodeImage({ channels: [], settings: {} }, new Uint8Array(0x2000), ternP2);
-const anySettings = fc.record({
-  showA: fc.constantFrom('name', 'frequency', 'slot'),
-  showB: fc.constantFrom('name', 'frequency', 'slot'),
-  squelch: fc.integer({ min: 0, max: 9 }),
-  beep: fc.boolean(),
-  keyLock: fc.boolean(),
-  busyLock: fc.boolean(),
-  timeOut: fc.constantFrom(0, 60, 120, 180, 240, 300),
-  light: fc.constantFrom(0, 5, 10, 30),
-  greeting: fc.constantFrom('', 'HELLO', 'Q7KET', 'A-B/C.'),
-});
+const anyImageOf = (model: Model) =>
+  fc.uint8Array({ minLength: bytesOf(model), maxLength: bytesOf(model), size: 'max' });
+const blankOf = (model: Model) =>
+  encodeImage({ channels: [], settings: {} }, new Uint8Array(bytesOf(model)), model);
+const blank = () => blankOf(ternP2);
+/** Whatever the settings of a model can be, by its format. */
+const anySettingsOf = (model: Model) =>
+  fc.record(
+    Object.fromEntries(
+      formatOf(model).settings.map(({ key, codec }): [string, fc.Arbitrary<FieldValue>] => [
+        key,
+        codec.kind === 'choice'
+          ? fc.constantFrom(...codec.values)
+          : fc.constantFrom('', 'HELLO', 'Q7KET', 'A-B/C.'),
+      ]),
+    ),
+    { noNullPrototype: true },
+  );
 
 test('a channel stands in the bytes as docs/tern-p2.md says', () => {
   const content = {
@@ -67,14 +85,108 @@ test('a channel stands in the bytes as docs/tern-p2.md says', () => {
   expect(image[0x1ffe]! | (image[0x1fff]! << 8)).toBe(sum % 65536);
 });
 
-test('decode of encode is the content, whatever the image was', () => {
-  fc.assert(
-    fc.property(anyTernChannels, anySettings, anyImage, (channels, settings, base) => {
-      const decoded = decodeImage(encodeImage({ channels, settings }, base, ternP2), ternP2);
-      expect(decoded).toEqual({ ok: true, value: { channels, settings } });
-    }),
-    { numRuns: 60 },
-  );
+describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, model) => {
+  test('decode of encode is the content, whatever the image was', () => {
+    fc.assert(
+      fc.property(
+        anyChannelsOf(model),
+        anySettingsOf(model),
+        anyImageOf(model),
+        (channels, settings, base) => {
+          const decoded = decodeImage(encodeImage({ channels, settings }, base, model), model);
+          expect(decoded).toEqual({ ok: true, value: { channels, settings } });
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  test('bits that are not ours are equal before and after', () => {
+    const mask = ownedMask(model);
+    const [setting] = formatOf(model).settings.filter(({ key }) => key === 'beep');
+    fc.assert(
+      fc.property(anyChannelsOf(model), anyImageOf(model), (channels, base) => {
+        const image = encodeImage({ channels, settings: setting ? { beep: true } : {} }, base, model);
+        const foreign = (bytes: Uint8Array) => Buffer.from(bytes.map((byte, at) => byte & ~mask[at]!));
+        expect(foreign(image).equals(foreign(base))).toBe(true);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('no bytes make it throw, and what it reads it writes back', () => {
+    fc.assert(
+      fc.property(anyImageOf(model), (image) => {
+        const summed = withChecksum(image, model);
+        const decoded = decodeImage(summed, model);
+        if (!decoded.ok) throw new Error(decoded.reason);
+        expect(decodeImage(encodeImage(decoded.value, summed, model), model)).toMatchObject({
+          ok: true,
+          value: { channels: decoded.value.channels },
+        });
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  test('is what the schemas say, and its display and bytes hold names of one length', () => {
+    expect(modelSchema.safeParse(model).error).toBeUndefined();
+    expect(formatSchema.safeParse(formatOf(model)).error).toBeUndefined();
+    const [layout] = formatOf(model).layouts;
+    expect(layout).toMatchObject({ table: 'channels', ...model.slots });
+    expect(layout!.row.name).toMatchObject({ kind: 'text', bytes: model.names.length });
+  });
+
+  test('its areas lie side by side and fill the memory; bits of ours lie only in areas of ours', () => {
+    const mask = ownedMask(model);
+    let at = 0;
+    for (const area of formatOf(model).areas) {
+      expect(area.from).toBe(at);
+      at += area.bytes;
+      const bits = mask.subarray(area.from, at).some((byte) => byte !== 0);
+      expect([area.name, bits]).toEqual([area.name, area.owner === 'ours' || area.owner === 'checksum']);
+    }
+    expect(at).toBe(bytesOf(model));
+  });
+
+  test('its page in docs names every area at its address', () => {
+    const text = readFileSync(`docs/${model.id}.md`, 'utf8');
+    for (const area of formatOf(model).areas)
+      expect(text).toContain(`0x${area.from.toString(16).padStart(4, '0')}`);
+  });
+});
+
+/** Bytes with the sum that stands at their end, by hand: from 0x80 up to it, modulo 65536, least significant first. */
+function withChecksum(bytes: Uint8Array, model: Model): Uint8Array {
+  const image = bytes.slice();
+  const end = bytesOf(model) - 2;
+  let sum = 0;
+  for (let i = 0x80; i < end; i++) sum += image[i]!;
+  image.set([sum & 0xff, (sum >> 8) & 0xff], end);
+  return image;
+}
+
+describe('images made by the Veridon before formats were data of their own', () => {
+  const made = JSON.parse(gunzipSync(readFileSync('src/core/image/fixtures/tern-p2.json.gz')).toString()) as {
+    list: (RadioContent & { sha256: string })[];
+    units: { image: string; decoded: { value: RadioContent } }[];
+  };
+  const sha = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
+  /** The image on which each was made: every 32 bytes are the digest of their place. */
+  const base = (n: number) => {
+    const image = new Uint8Array(0x2000);
+    for (let i = 0; i < 0x2000; i += 32) image.set(createHash('sha256').update(`base ${n} ${i}`).digest(), i);
+    return image;
+  };
+  test('are made again to the byte', () => {
+    expect(made.list).toHaveLength(40);
+    for (const [n, { channels, settings, sha256 }] of made.list.entries())
+      expect(sha(encodeImage({ channels, settings }, base(n), ternP2))).toBe(sha256);
+  });
+  test('are read as they were', () => {
+    for (const { image, decoded } of made.units)
+      expect(decodeImage(Uint8Array.from(Buffer.from(image, 'base64')), ternP2)).toEqual(decoded);
+  });
 });
 
 test('decode of encode is the fit, for any plan', () => {
@@ -99,17 +211,8 @@ test('decode of encode is the fit, for any plan', () => {
     expect(reached.share(what)).toBeGreaterThan(0.6);
 });
 
-test('bits that are not ours are equal before and after', () => {
+test('identification, region and calibration have not one bit of ours; of a record the six last bytes are the radio’s', () => {
   const mask = ownedMask(ternP2);
-  fc.assert(
-    fc.property(anyTernChannels, anyImage, (channels, base) => {
-      const image = encodeImage({ channels, settings: { beep: true } }, base, ternP2);
-      const foreign = (bytes: Uint8Array) => Buffer.from(bytes.map((byte, at) => byte & ~mask[at]!));
-      expect(foreign(image).equals(foreign(base))).toBe(true);
-    }),
-    { numRuns: 60 },
-  );
-  // identification, region and calibration have not one bit of ours; of a record the six last bytes are the radio's
   for (const [from, to] of [
     [0x0000, 0x0080],
     [0x0212, 0x0218],
@@ -142,21 +245,10 @@ describe('read-outs that are wrong', () => {
     let sum = 0;
     for (let i = 0x80; i <= 0x1ffd; i++) sum += broken[i]!;
     broken.set([sum & 0xff, (sum >> 8) & 0xff], 0x1ffe);
-    expect(checksumHolds(image, ternP2.memory)).toBe(true);
+    expect(imageHolds(image, ternP2)).toBe(true);
     const decoded = decodeImage(broken, ternP2);
     expect(decoded).toMatchObject({ ok: true, note: expect.stringContaining('slot 3') });
     expect(decoded.ok && decoded.value.channels.map((c) => c.slot)).toEqual([4]);
-  });
-  test('no bytes make it throw', () => {
-    fc.assert(
-      fc.property(anyImage, (image) => {
-        let sum = 0;
-        for (let i = 0x80; i <= 0x1ffd; i++) sum += image[i]!;
-        image.set([sum & 0xff, (sum >> 8) & 0xff], 0x1ffe);
-        expect(decodeImage(image, ternP2).ok).toBe(true);
-      }),
-      { numRuns: 50 },
-    );
   });
 });
 
@@ -169,29 +261,5 @@ test('comparison counts the radio’s own counters apart', () => {
     compared: 0x2000 - 16,
     different: [0x0300],
     volatile: { bytes: 16, different: 1 },
-  });
-});
-
-describe('the model', () => {
-  test('is what the schema says', () => expect(modelSchema.safeParse(ternP2).error).toBeUndefined());
-  test('its areas lie side by side and fill the memory', () => {
-    let at = 0;
-    for (const area of ternP2.memory.areas) {
-      expect(area.from).toBe(at);
-      at += area.bytes;
-    }
-    expect(at).toBe(ternP2.memory.bytes);
-  });
-  test('bits of ours lie only in areas of ours', () => {
-    const mask = ownedMask(ternP2);
-    for (const area of ternP2.memory.areas) {
-      const bits = mask.subarray(area.from, area.from + area.bytes).some((byte) => byte !== 0);
-      expect([area.name, bits]).toEqual([area.name, area.owner === 'ours' || area.owner === 'checksum']);
-    }
-  });
-  test('docs/tern-p2.md names every area at its address', () => {
-    const text = readFileSync('docs/tern-p2.md', 'utf8');
-    for (const area of ternP2.memory.areas)
-      expect(text).toContain(`0x${area.from.toString(16).padStart(4, '0')}`);
   });
 });

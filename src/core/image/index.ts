@@ -1,2 +1,2 @@
-export { type FieldValue } from './codec';
 export * from './image';
+export type { FieldValue } from '../format';

@@ -1,3 +1,4 @@
+import { bytesOf } from '../image';
 import type { Model } from '../models';
 import {
   frameBytes,
@@ -35,7 +36,7 @@ type Phase = 'identifying' | 'reading' | 'opening' | 'writing' | 'closing' | 'fi
 
 /** The host's side of a stream link; a value, advanced by `stepLink`. */
 export interface LinkState {
-  model: Pick<Model, 'name' | 'link' | 'memory'>;
+  model: Pick<Model, 'id' | 'name' | 'link'>;
   task: LinkTask;
   phase: Phase;
   pending: Pending;
@@ -74,7 +75,7 @@ export const WHOLE = 0xff;
 
 /** Begins: the first bytes ask the radio who it is. */
 export function startLink(model: LinkState['model'], task: LinkTask): LinkStep {
-  const blocks = Math.ceil(model.memory.bytes / model.link.blockBytes);
+  const blocks = Math.ceil(bytesOf(model) / model.link.blockBytes);
   const state: LinkState = {
     model,
     task,
@@ -82,7 +83,7 @@ export function startLink(model: LinkState['model'], task: LinkTask): LinkStep {
     pending: NOTHING_PENDING,
     ident: null,
     done: Array.from({ length: blocks }, () => false),
-    image: new Uint8Array(model.memory.bytes),
+    image: new Uint8Array(bytesOf(model)),
     underWay: [],
     silences: 0,
   };
@@ -197,7 +198,7 @@ function identified(step: LinkStep, payload: Uint8Array): void {
   const { model, task } = step.state;
   const ident = readIdent(payload);
   if (!ident) return void failed(step, 'What answers on this port is not a radio that Veridon knows.');
-  if (ident.model !== model.link.ident || ident.imageBytes !== model.memory.bytes)
+  if (ident.model !== model.link.ident || ident.imageBytes !== bytesOf(model))
     return void failed(step, `This is no ${model.name}: it calls itself ${ident.model.trim()}.`);
   step.state = { ...step.state, ident };
   step.events.push({ kind: 'identified', ident });
@@ -222,10 +223,10 @@ function endFrame(image: Uint8Array): Uint8Array {
 }
 
 const bytesDone = ({ done, model }: LinkState) =>
-  Math.min(model.memory.bytes, done.filter(Boolean).length * model.link.blockBytes);
+  Math.min(bytesOf(model), done.filter(Boolean).length * model.link.blockBytes);
 
 function progress(step: LinkStep): void {
-  step.events.push({ kind: 'progress', bytes: bytesDone(step.state), of: step.state.model.memory.bytes });
+  step.events.push({ kind: 'progress', bytes: bytesDone(step.state), of: bytesOf(step.state.model) });
 }
 
 function takeBlock(step: LinkStep, { sequence, payload }: Frame): void {

@@ -1,20 +1,22 @@
-import { formatSquelch, isUsualShift, type Region, type Squelch } from '../radio';
+import { z } from 'zod';
+import { formatSquelch, isUsualShift, MODES, squelchSchema, type Mode, type Region } from '../radio';
 import type { Model } from './model';
 
 /** A channel as a radio holds it: what the fit works out, and what the bytes say. */
-export interface FittedChannel {
-  slot: number;
-  name: string;
-  rx: number;
+export const fittedChannelSchema = z.object({
+  slot: z.int().min(0),
+  name: z.string(),
+  rx: z.number(),
   /** null is listen only. */
-  tx: number | null;
-  send: Squelch | null;
-  expect: Squelch | null;
-  mode: Model['modes'][number];
+  tx: z.number().nullable(),
+  send: squelchSchema.nullable(),
+  expect: squelchSchema.nullable(),
+  mode: z.enum(MODES as [Mode, ...Mode[]]),
   /** mW, one of the model's. */
-  power: number;
-  scan: boolean;
-}
+  power: z.number(),
+  scan: z.boolean(),
+});
+export type FittedChannel = z.infer<typeof fittedChannelSchema>;
 
 /** What the display reads. */
 export interface Face {

@@ -1,4 +1,3 @@
 export * from './face';
-export * from './memory';
 export * from './model';
 export * from './registry';

@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import { MODES, STEPS, type Mode, type Step } from '../radio';
-import { memoryMapSchema } from './memory';
 
 const rangeSchema = z.object({ from: z.int(), to: z.int() });
 
@@ -46,7 +45,10 @@ export const linkSchema = z.object({
   window: z.int().min(1).max(16),
 });
 
-/** Everything that Veridon knows of a model. The code knows no model by name: adding one is adding a folder. */
+/**
+ * What a model can do: what fit, check and the screens read; and how it is linked. How its bytes lie is its format, which
+ * `core/image` alone reads. The code knows no model by name: adding one is adding a folder.
+ */
 export const modelSchema = z.object({
   id: z.string().regex(/^[a-z0-9-]+$/),
   name: z.string(),
@@ -65,7 +67,6 @@ export const modelSchema = z.object({
   tones: z.array(z.int()),
   codes: z.array(z.int()),
   invertedCodes: z.boolean(),
-  memory: memoryMapSchema,
   link: linkSchema,
   face: faceSchema,
 });

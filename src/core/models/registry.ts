@@ -1,8 +1,9 @@
 import type { Model } from './model';
 import { ternP2 } from './tern-p2';
+import { ternP3 } from './tern-p3';
 
 /** Every model that Veridon has, in the order in which it is shown. */
-export const MODELS: readonly Model[] = [ternP2];
+export const MODELS: readonly Model[] = [ternP2, ternP3];
 
 /** The model with that id, or undefined. */
 export function modelById(id: string): Model | undefined {

@@ -1,4 +1,4 @@
-import { checksumHolds, decodeImage, type RadioContent } from '../../core/image';
+import { bytesOf, decodeImage, imageHolds, volatileAreas, type RadioContent } from '../../core/image';
 import {
   imageSum,
   sumHolds,
@@ -10,7 +10,7 @@ import {
   type Frame,
   type Pending,
 } from '../../core/link';
-import type { Area, Model } from '../../core/models';
+import type { Model } from '../../core/models';
 
 /** A radio's inside: memory and the state of its link. A value; `hear` gives the next. */
 export interface Device {
@@ -39,11 +39,11 @@ const LOW_BATTERY = 20;
 const NO = { damaged: 0, battery: 1, refused: 2, sum: 3, length: 4 };
 
 export function freshLink(model: Model): Device['link'] {
-  const blocks = model.memory.bytes / model.link.blockBytes;
+  const blocks = Math.ceil(bytesOf(model) / model.link.blockBytes);
   return {
     pending: NOTHING_PENDING,
     writing: false,
-    received: new Uint8Array(model.memory.bytes),
+    received: new Uint8Array(bytesOf(model)),
     taken: Array.from({ length: blocks }, () => false),
     ended: false,
   };
@@ -86,7 +86,7 @@ function take(device: Device, frame: Frame): { device: Device; send: Uint8Array[
         serial: device.serial,
         firmware: device.firmware,
         region: device.region,
-        imageBytes: model.memory.bytes,
+        imageBytes: bytesOf(model),
         halfWritten: device.halfWritten,
       });
       // What has come of the next frame already is kept.
@@ -133,7 +133,7 @@ function blocks({ memory, model }: Device, numbers: readonly number[]): Uint8Arr
 }
 
 function openWrite(device: Device, { payload }: Frame) {
-  if (((payload[0] ?? 0) << 8) + (payload[1] ?? 0) !== device.model.memory.bytes)
+  if (((payload[0] ?? 0) << 8) + (payload[1] ?? 0) !== bytesOf(device.model))
     return { device, send: [no(0, NO.length)] };
   if (device.battery < LOW_BATTERY) return { device, send: [no(0, NO.battery)] };
   if (device.refusesWriting) return { device, send: [no(0, NO.refused)] };
@@ -143,19 +143,19 @@ function openWrite(device: Device, { payload }: Frame) {
   };
 }
 
-/** Bytes of these areas stay the radio's own, whatever is sent. */
-const isVolatile = (area: Area) => area.owner === 'volatile';
-
 function takeBlock(device: Device, { sequence, payload }: Frame) {
   const { model, link } = device;
   const size = model.link.blockBytes;
-  if (sequence >= link.taken.length || payload.length !== size)
+  // The last may be shorter: an image has any length.
+  const wanted = Math.min(size, link.received.length - sequence * size);
+  if (sequence >= link.taken.length || payload.length !== wanted)
     return { device, send: [no(sequence, NO.damaged)] };
   const received = link.received.slice();
   received.set(payload, sequence * size);
   const memory = device.memory.slice();
   memory.set(payload, sequence * size);
-  for (const area of model.memory.areas.filter(isVolatile))
+  // These stay the radio's own, whatever is sent.
+  for (const area of volatileAreas(model))
     memory.set(device.memory.subarray(area.from, area.from + area.bytes), area.from);
   return {
     device: {
@@ -170,11 +170,7 @@ function takeBlock(device: Device, { sequence, payload }: Frame) {
 
 function endWrite(device: Device, { payload }: Frame) {
   const { link, model } = device;
-  if (
-    !link.taken.every(Boolean) ||
-    !sumHolds(link.received, payload) ||
-    !checksumHolds(device.memory, model.memory)
-  )
+  if (!link.taken.every(Boolean) || !sumHolds(link.received, payload) || !imageHolds(device.memory, model))
     return { device, send: [no(WHOLE, NO.sum)] };
   return {
     device: { ...count(device, 2), halfWritten: false, link: { ...link, writing: false, ended: true } },
@@ -184,7 +180,7 @@ function endWrite(device: Device, { payload }: Frame) {
 
 /** Adds one to a counter of two bytes in the volatile area. */
 function count(device: Device, offset: number): Device {
-  const area = device.model.memory.areas.find(isVolatile);
+  const area = volatileAreas(device.model)[0];
   if (!area) return device;
   const memory = device.memory.slice();
   const at = area.from + offset;

@@ -1,6 +1,7 @@
-import { encodeImage, type RadioContent } from '../../core/image';
+import { bytesOf, encodeImage, type RadioContent } from '../../core/image';
 import { ternP2 } from '../../core/models/tern-p2';
 import type { FittedChannel, Model } from '../../core/models';
+import { formatOf } from '../../core/models/formats';
 import { seeded } from '../random';
 
 /** A unit on the bench: what is stamped on it, and what it holds when it is new. */
@@ -96,8 +97,8 @@ export const UNITS: readonly UnitSpec[] = [
 /** The memory of a new unit: its own serial, region, band edges, counters and calibration, and its first content. */
 export function newMemory({ model, serial, firmware, region, seed, content }: UnitSpec): Uint8Array {
   const random = seeded(seed);
-  const image = new Uint8Array(model.memory.bytes);
-  for (const area of model.memory.areas)
+  const image = new Uint8Array(bytesOf(model));
+  for (const area of formatOf(model).areas)
     if (area.owner === 'unit' || area.owner === 'unknown')
       for (let i = 0; i < area.bytes; i++) image[area.from + i] = Math.floor(random() * 256);
   const put = (at: number, text: string) => image.set(new TextEncoder().encode(text), at);

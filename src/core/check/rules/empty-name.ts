@@ -6,8 +6,7 @@ export const emptyName: PlanRule = {
   id: 'empty-name',
   looksFor: 'channels without a name',
   about: ['channel'],
-  find: ({ plan, fit }) => {
-    const shown = new Map(fit.channels.map(({ id, name }) => [id, name]));
+  find: ({ plan, shown }) => {
     return plan.channels.flatMap((channel) =>
       channel.name !== '' && shown.get(channel.id) !== ''
         ? []

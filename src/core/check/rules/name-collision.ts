@@ -6,8 +6,8 @@ export const nameCollision: PlanRule = {
   id: 'name-collision',
   looksFor: 'names that read alike on the radio',
   about: ['channel'],
-  find: ({ plan, fit, model }) => {
-    const shown = new Map(fit.channels.map((channel) => [channel.id, channel.name]));
+  find: ({ plan, shown, model }) => {
+    const abbreviations = abbreviationsOf(plan);
     const byText = new Map<string, string>();
     const first = new Map<string, string>();
     return plan.channels.flatMap((channel) => {
@@ -15,7 +15,7 @@ export const nameCollision: PlanRule = {
       if (!text) return [];
       const found = [];
       const twin = byText.get(text);
-      const base = fitName(channel.fitted[model.id] ?? channel.name, model.names, abbreviationsOf(plan)).text;
+      const base = fitName(channel.fitted[model.id] ?? channel.name, model.names, abbreviations).text;
       const alike = first.get(base);
       if (twin !== undefined)
         found.push({

@@ -1,6 +1,7 @@
 import { formatFrequency, formatKilohertz, MODE_WIDTHS } from '../../radio';
 import type { Channel } from '../../plan';
 import { near, nearTo, placeOf, placesOf, repeatersOf, type Neighbour } from '../neighbour';
+import { remembered } from '../../remember';
 import { setMend, type PlanRule, type RuleFinding } from '../finding';
 
 /** More repeaters than this on one frequency are not looked at: no band has so many, and every channel is held against each. */
@@ -9,6 +10,11 @@ const MOST_ALIKE = 100;
 const STRETCH = 20_000;
 
 type Files = Map<number, Neighbour[]>;
+/** Repeaters by what they send on, and by what they listen on. */
+interface Filed {
+  outputs: Files;
+  inputs: Files;
+}
 
 function file(files: Files, hz: number, neighbour: Neighbour): void {
   const stretch = Math.floor(hz / STRETCH);
@@ -17,10 +23,23 @@ function file(files: Files, hz: number, neighbour: Neighbour): void {
   else if (there.length < MOST_ALIKE) there.push(neighbour);
 }
 
-const around = (files: Files, hz: number): Neighbour[] => {
+function fileAll(neighbours: readonly Neighbour[]): Filed {
+  const filed: Filed = { outputs: new Map(), inputs: new Map() };
+  for (const neighbour of neighbours) {
+    file(filed.outputs, neighbour.output, neighbour);
+    file(filed.inputs, neighbour.input, neighbour);
+  }
+  return filed;
+}
+
+/** What a directory knows changes by the hour: filed once. */
+const filedOf = remembered(fileAll);
+
+/** Calls back for each of the files around a frequency. */
+function around(files: Files, hz: number, each: (neighbour: Neighbour) => void): void {
   const stretch = Math.floor(hz / STRETCH);
-  return [stretch, stretch - 1, stretch + 1].flatMap((at) => files.get(at) ?? []);
-};
+  for (const at of [stretch, stretch - 1, stretch + 1]) files.get(at)?.forEach(each);
+}
 
 /**
  * Sending on the output of a repeater nearby, or beside it by less than the mode is wide; or, without a shift, on a
@@ -31,11 +50,7 @@ export const overRepeater: PlanRule = {
   looksFor: 'sending over repeaters nearby',
   about: ['channel'],
   find: ({ plan, neighbours }) => {
-    const [outputs, inputs]: [Files, Files] = [new Map(), new Map()];
-    for (const neighbour of [...repeatersOf(plan), ...neighbours]) {
-      file(outputs, neighbour.output, neighbour);
-      file(inputs, neighbour.input, neighbour);
-    }
+    const filed = [fileAll(repeatersOf(plan)), filedOf(neighbours)];
     const places = neighbours.length > 0 ? placesOf(plan) : [];
     const reaches = (channel: Channel, neighbour: Neighbour) =>
       neighbour.id === undefined
@@ -45,11 +60,14 @@ export const overRepeater: PlanRule = {
     const findOne = (channel: Channel): RuleFinding | undefined => {
       const { tx, rx, mode, satellite } = channel;
       if (tx === null || satellite) return undefined;
-      const away = ({ output }: Neighbour) => Math.abs(output - tx);
       // A repeater that this channel is for is not talked over by it, though another's entry may differ by a step.
-      const hit = around(outputs, tx)
-        .filter((one) => away(one) < MODE_WIDTHS[mode] && reaches(channel, one))
-        .sort((a, b) => away(a) - away(b))[0];
+      let hit: Neighbour | undefined;
+      let away: number = MODE_WIDTHS[mode];
+      for (const { outputs } of filed)
+        around(outputs, tx, (one) => {
+          const distance = Math.abs(one.output - tx);
+          if (distance < away && reaches(channel, one)) [hit, away] = [one, distance];
+        });
       const mends = () => [setMend(channel, 'Make it listen only', { tx: null })];
       if (hit)
         return {
@@ -57,13 +75,17 @@ export const overRepeater: PlanRule = {
           id: channel.id,
           field: 'tx',
           text:
-            away(hit) === 0
+            away === 0
               ? `Talks over “${hit.name}”: ${formatFrequency(tx)} is its output.`
-              : `Disturbs “${hit.name}”: its output ${formatFrequency(hit.output)} is only ${formatKilohertz(away(hit))} away, and this is ${formatKilohertz(MODE_WIDTHS[mode])} wide.`,
+              : `Disturbs “${hit.name}”: its output ${formatFrequency(hit.output)} is only ${formatKilohertz(away)} away, and this is ${formatKilohertz(MODE_WIDTHS[mode])} wide.`,
           mends,
         };
       if (tx !== rx) return undefined;
-      const opened = around(inputs, tx).find((one) => one.input === tx && reaches(channel, one));
+      let opened: Neighbour | undefined;
+      for (const { inputs } of filed)
+        around(inputs, tx, (one) => {
+          if (!opened && one.input === tx && reaches(channel, one)) opened = one;
+        });
       if (!opened) return undefined;
       return {
         severity: 'caution',

@@ -1,8 +1,7 @@
 import { CODES, TONES } from '../../radio';
 import type { Model } from '../model';
-import { memory } from './memory';
 
-/** Larkmoor Tern P2: analogue handheld for 2 m and 70 cm. docs/tern-p2.md has its memory and link in full. */
+/** Larkmoor Tern P2: analogue handheld for 2 m and 70 cm. `format.ts` and docs/tern-p2.md have its memory. */
 export const ternP2: Model = {
   id: 'tern-p2',
   name: 'Tern P2',
@@ -35,7 +34,6 @@ export const ternP2: Model = {
   tones: [...TONES],
   codes: [...CODES],
   invertedCodes: true,
-  memory,
   link: { kind: 'stream', ident: 'TERN-P2 ', lineRate: 9600, blockBytes: 256, window: 4 },
   face: {
     slot: 'M-{slot:3}',

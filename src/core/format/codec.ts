@@ -1,0 +1,42 @@
+import type { z } from 'zod';
+import type { Squelch } from '../radio';
+import type { Result } from '../result';
+
+/** A value as a field holds it: a frequency in Hz or null, a choice, a tone or code or null, a text. */
+export type FieldValue = number | string | boolean | Squelch | null;
+
+/** What a codec is told of the radio: its lists, by whose places tones and codes stand in bytes. */
+export interface CodecContext {
+  /** Tenths of Hz. */
+  tones: readonly number[];
+  codes: readonly number[];
+  /** What its texts are written with. */
+  characters: string;
+}
+
+/**
+ * How one kind of value stands in bytes, whole in one file. Offsets in a specification are counted from the record (of a
+ * setting, from its part of the image).
+ */
+export interface CodecKind<S extends z.ZodType> {
+  /** The specification: where it stands and how, as data. */
+  schema: S;
+  /** The bits that it owns, by offset and mask; it changes no others. */
+  bits(spec: z.output<S>): readonly (readonly [at: number, mask: number])[];
+  /** The value whose record begins at `base`; fails with a few words where the bytes hold none. */
+  read(image: Uint8Array, base: number, spec: z.output<S>, context: CodecContext): Result<FieldValue>;
+  /** Writes a value; throws where it is not one that the fit may give, which is a mistake of Veridon and no input. */
+  write(image: Uint8Array, base: number, spec: z.output<S>, value: FieldValue, context: CodecContext): void;
+}
+
+/** Says what a codec is, with its types kept. */
+export const defineCodec = <S extends z.ZodType>(kind: CodecKind<S>): CodecKind<S> => kind;
+
+/** Sets the bits of a mask in one byte and leaves the others. */
+export function setBits(image: Uint8Array, at: number, mask: number, value: number): void {
+  image[at] = (image[at]! & ~mask) | (value & mask);
+}
+
+/** Whole bytes from an offset on, as bits that are owned. */
+export const wholeBytes = (at: number, bytes: number): [number, number][] =>
+  Array.from({ length: bytes }, (_, index) => [at + index, 0xff]);

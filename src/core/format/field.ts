@@ -1,0 +1,59 @@
+import { z } from 'zod';
+import type { Result } from '../result';
+import type { CodecContext, CodecKind, FieldValue } from './codec';
+import { bcd } from './codecs/bcd';
+import { choice } from './codecs/choice';
+import { flag } from './codecs/flag';
+import { squelch } from './codecs/squelch';
+import { text } from './codecs/text';
+
+/** How one value stands in bytes: the specification of one of the codecs, told apart by its kind. A new codec is a file and a line in each list. */
+export const codecSchema = z.discriminatedUnion('kind', [
+  bcd.schema,
+  choice.schema,
+  squelch.schema,
+  text.schema,
+  flag.schema,
+]);
+export type Codec = z.input<typeof codecSchema>;
+type Parsed = z.output<typeof codecSchema>;
+
+interface Carrier<S> {
+  bits(spec: S): readonly (readonly [number, number])[];
+  read(image: Uint8Array, base: number, spec: S, context: CodecContext): Result<FieldValue>;
+  write(image: Uint8Array, base: number, spec: S, value: FieldValue, context: CodecContext): void;
+}
+
+/** A specification with the codec that carries it out; the switch is what tells TypeScript that they belong together. */
+function carried<T>(codec: Codec, run: <S>(kind: Carrier<S>, spec: S) => T): T {
+  const spec: Parsed = codec.kind === 'flag' ? { ...codec, set: codec.set ?? true } : codec;
+  const as = <S extends z.ZodType>(kind: CodecKind<S>, own: z.output<S>) => run<z.output<S>>(kind, own);
+  switch (spec.kind) {
+    case 'bcd':
+      return as(bcd, spec);
+    case 'choice':
+      return as(choice, spec);
+    case 'squelch':
+      return as(squelch, spec);
+    case 'text':
+      return as(text, spec);
+    case 'flag':
+      return as(flag, spec);
+  }
+}
+
+/** Bits that a field owns, as offsets from its record with masks. */
+export const ownedBits = (codec: Codec) => carried(codec, (kind, spec) => kind.bits(spec));
+
+/** Reads the field of the record at `base`. */
+export const readField = (image: Uint8Array, base: number, codec: Codec, context: CodecContext) =>
+  carried(codec, (kind, spec) => kind.read(image, base, spec, context));
+
+/** Writes the field of the record at `base`. */
+export const writeField = (
+  image: Uint8Array,
+  base: number,
+  codec: Codec,
+  value: FieldValue,
+  context: CodecContext,
+): void => carried(codec, (kind, spec) => kind.write(image, base, spec, value, context));

@@ -1,0 +1,114 @@
+import { z } from 'zod';
+import { codecSchema } from './field';
+
+/**
+ * How the bytes of a model lie, as data: a container, the tables in it, its settings, its checksums, and whose each area is.
+ * Everything that a field or a mark names is ours to write; every other bit is the radio's and survives a write.
+ */
+
+const offset = z.int().min(0);
+const fields = z.record(z.string(), codecSchema);
+
+/** One stretch of bytes, or named parts: modules of a radio, files of a card. An image is its parts one after the other. */
+export const containerSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('bytes'), bytes: z.int().min(16) }),
+  z.object({
+    kind: z.literal('parts'),
+    parts: z.array(z.object({ name: z.string(), bytes: z.int().min(1) })).min(1),
+  }),
+]);
+
+/** What marks a row as there: a bit a row in a table of bits; a field that holds something; or a number of rows, which then come first. */
+export const presentSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('bitmap'), part: z.string().optional(), at: offset }),
+  z.object({ kind: z.literal('sentinel'), field: z.string() }),
+  z.object({
+    kind: z.literal('count'),
+    part: z.string().optional(),
+    at: offset,
+    bytes: z.int().min(1).max(4),
+  }),
+]);
+
+/** Fields of the rows that lie elsewhere: in a table of their own, or as a bit a row. */
+export const columnSchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('table'),
+    part: z.string().optional(),
+    at: offset,
+    stride: z.int().min(1),
+    row: fields,
+  }),
+  z.object({ kind: z.literal('bitmap'), part: z.string().optional(), at: offset, field: z.string() }),
+]);
+
+/** A table of equal rows. Bits of a table of bits count up from the lowest of the first byte. */
+export const layoutSchema = z.object({
+  /** What it holds: `channels`. */
+  table: z.string(),
+  part: z.string().optional(),
+  at: offset,
+  stride: z.int().min(1),
+  count: z.int().min(1),
+  /** The number of the first row for people: the first slot. */
+  first: z.int().min(0),
+  present: presentSchema,
+  row: fields,
+  columns: z.array(columnSchema).default([]),
+});
+
+/** A setting of the radio: what it is called for people, and how it stands. */
+export const settingSchema = z.object({
+  key: z.string(),
+  label: z.string(),
+  part: z.string().optional(),
+  codec: codecSchema,
+});
+
+/** Sum of the bytes of a range, modulo 65536, least significant byte first. */
+export const checksumSchema = z.object({
+  kind: z.literal('sum16'),
+  part: z.string().optional(),
+  at: offset,
+  from: offset,
+  to: offset,
+});
+
+/** Whose a stretch is: `ours` in part or whole, the `unit`'s own, `volatile` (the radio changes it itself), `unknown`, or a checksum. */
+export const areaSchema = z.object({
+  name: z.string(),
+  part: z.string().optional(),
+  from: offset,
+  bytes: z.int().min(1),
+  owner: z.enum(['ours', 'unit', 'volatile', 'unknown', 'checksum']),
+});
+
+export const formatSchema = z.object({
+  container: containerSchema,
+  layouts: z.array(layoutSchema),
+  settings: z.array(settingSchema),
+  checksums: z.array(checksumSchema),
+  areas: z.array(areaSchema),
+});
+/** A format as it is written down; what has a usual value may be left out. */
+export type Format = z.input<typeof formatSchema>;
+export type Layout = Format['layouts'][number];
+export type Area = z.infer<typeof areaSchema>;
+
+/** The length of an image. */
+export function imageBytes({ container }: Pick<Format, 'container'>): number {
+  return container.kind === 'bytes'
+    ? container.bytes
+    : container.parts.reduce((sum, { bytes }) => sum + bytes, 0);
+}
+
+/** Where a part begins in the image; 0 where the image is one stretch of bytes. Throws on a part that there is not. */
+export function partStart({ container }: Pick<Format, 'container'>, part: string | undefined): number {
+  if (container.kind === 'bytes') return 0;
+  let start = 0;
+  for (const { name, bytes } of container.parts) {
+    if (name === part) return start;
+    start += bytes;
+  }
+  throw new Error(`There is no part ${part}`);
+}

@@ -1,0 +1,4 @@
+export { type CodecContext, type FieldValue } from './codec';
+export * from './field';
+export * from './format';
+export * from './tables';

@@ -1,0 +1,187 @@
+import { fail, ok, type Result } from '../result';
+import { setBits, type CodecContext, type FieldValue } from './codec';
+import { ownedBits, readField, writeField, type Codec } from './field';
+import { imageBytes, partStart, type Format, type Layout } from './format';
+
+/** A row of a table: its number for people (the slot), and its fields. */
+export interface Row {
+  number: number;
+  fields: Record<string, FieldValue>;
+}
+
+/** What an image holds by its format: rows by table, in the order of their numbers, and settings by key. */
+export interface Tables {
+  tables: Record<string, Row[]>;
+  settings: Record<string, FieldValue>;
+}
+
+const bitOf = (start: number, index: number) => [start + (index >> 3), 1 << (index & 7)] as const;
+
+/** Where each field of a row stands: its codec and where the record begins from which it counts. */
+function* fieldsOf(format: Format, layout: Layout, index: number): Generator<[string, Codec, number]> {
+  const base = partStart(format, layout.part) + layout.at + index * layout.stride;
+  for (const [field, codec] of Object.entries(layout.row)) yield [field, codec, base];
+  for (const column of layout.columns ?? []) {
+    const start = partStart(format, column.part) + column.at;
+    if (column.kind === 'table')
+      for (const [field, codec] of Object.entries(column.row))
+        yield [field, codec, start + index * column.stride];
+    else yield [column.field, { kind: 'flag', at: index >> 3, bit: index & 7 }, start];
+  }
+}
+
+/** True for columns of bits, which are cleared in rows that are not there; of fields all bits are set. */
+const isBit = (layout: Layout, field: string) =>
+  (layout.columns ?? []).some((column) => column.kind === 'bitmap' && column.field === field);
+
+function readCount(image: Uint8Array, start: number, bytes: number): number {
+  let count = 0;
+  for (let i = bytes - 1; i >= 0; i--) count = count * 256 + image[start + i]!;
+  return count;
+}
+
+/** Which rows are there. */
+function presence(image: Uint8Array, format: Format, layout: Layout, context: CodecContext) {
+  const { present } = layout;
+  if (present.kind === 'bitmap') {
+    const start = partStart(format, present.part) + present.at;
+    return (index: number) => {
+      const [at, bit] = bitOf(start, index);
+      return (image[at]! & bit) !== 0;
+    };
+  }
+  if (present.kind === 'count') {
+    const count = readCount(image, partStart(format, present.part) + present.at, present.bytes);
+    return (index: number) => index < count;
+  }
+  const codec = layout.row[present.field]!;
+  const base = partStart(format, layout.part) + layout.at;
+  return (index: number) => {
+    const read = readField(image, base + index * layout.stride, codec, context);
+    return !read.ok || read.value !== null;
+  };
+}
+
+function writePresence(image: Uint8Array, format: Format, layout: Layout, there: readonly boolean[]): void {
+  const { present } = layout;
+  if (present.kind === 'sentinel') return;
+  const start = partStart(format, present.part) + present.at;
+  if (present.kind === 'bitmap')
+    there.forEach((is, index) => setBits(image, ...bitOf(start, index), is ? 0xff : 0));
+  else {
+    const count = there.filter(Boolean).length;
+    for (let i = 0; i < present.bytes; i++) image[start + i] = (count >> (8 * i)) & 0xff;
+  }
+}
+
+/**
+ * Writes rows and settings into a copy of `base`, an image of the same unit. Only bits that the format names are changed; rows that
+ * are not named are emptied, settings that are not named stay. Checksums are made anew.
+ */
+export function writeTables(
+  { tables, settings }: Tables,
+  base: Uint8Array,
+  format: Format,
+  context: CodecContext,
+): Uint8Array {
+  if (base.length !== imageBytes(format))
+    throw new Error(`An image of ${base.length} bytes for a format of ${imageBytes(format)}`);
+  const image = base.slice();
+  for (const layout of format.layouts) {
+    const rows = tables[layout.table] ?? [];
+    // Rows that are counted stand one after the other from the first on.
+    const packed = layout.present.kind === 'count';
+    const byIndex = new Map(rows.map((row, place) => [packed ? place : row.number - layout.first, row]));
+    const there = Array.from({ length: layout.count }, (_, index) => byIndex.has(index));
+    writePresence(image, format, layout, there);
+    for (const [index, is] of there.entries())
+      for (const [field, codec, from] of fieldsOf(format, layout, index)) {
+        if (is) writeField(image, from, codec, byIndex.get(index)!.fields[field]!, context);
+        else
+          for (const [at, mask] of ownedBits(codec))
+            setBits(image, from + at, mask, isBit(layout, field) ? 0 : 0xff);
+      }
+  }
+  for (const { key, part, codec } of format.settings)
+    if (Object.hasOwn(settings, key))
+      writeField(image, partStart(format, part), codec, settings[key]!, context);
+  for (const checksum of format.checksums) {
+    const sum = sumOf(image, format, checksum);
+    const at = partStart(format, checksum.part) + checksum.at;
+    image[at] = sum & 0xff;
+    image[at + 1] = sum >> 8;
+  }
+  return image;
+}
+
+/** What was read; `odd` names what made no sense and was left out. */
+export type ReadTables = Tables & { odd: string[] };
+
+/** Reads all tables and settings of an image. Fails, saying where, on a wrong length or checksum. */
+export function readTables(image: Uint8Array, format: Format, context: CodecContext): Result<ReadTables> {
+  if (image.length !== imageBytes(format))
+    return fail(`has ${imageBytes(format)} bytes; this one has ${image.length}.`);
+  if (!checksumsHold(image, format))
+    return fail('The checksum does not hold: it is damaged or half written.');
+  const read: ReadTables = { tables: {}, settings: {}, odd: [] };
+  for (const layout of format.layouts) {
+    const rows: Row[] = [];
+    const there = presence(image, format, layout, context);
+    for (let index = 0; index < layout.count; index++) {
+      if (!there(index)) continue;
+      const number = layout.first + index;
+      const fields: Row['fields'] = {};
+      let odd = '';
+      for (const [field, codec, from] of fieldsOf(format, layout, index)) {
+        const value = readField(image, from, codec, context);
+        if (value.ok) fields[field] = value.value;
+        else odd ||= value.reason;
+      }
+      if (odd) read.odd.push(`${layout.table === 'channels' ? 'slot' : layout.table} ${number} (${odd})`);
+      else rows.push({ number, fields });
+    }
+    read.tables[layout.table] = rows;
+  }
+  for (const { key, label, part, codec } of format.settings) {
+    const value = readField(image, partStart(format, part), codec, context);
+    if (value.ok) read.settings[key] = value.value;
+    else read.odd.push(`setting “${label}” (${value.reason})`);
+  }
+  return ok(read);
+}
+
+function sumOf(image: Uint8Array, format: Format, { part, from, to }: Format['checksums'][number]): number {
+  const start = partStart(format, part);
+  let sum = 0;
+  for (let at = start + from; at <= start + to; at++) sum = (sum + image[at]!) & 0xffff;
+  return sum;
+}
+
+/** True where every checksum that an image carries is right. */
+export function checksumsHold(image: Uint8Array, format: Format): boolean {
+  return format.checksums.every((checksum) => {
+    const at = partStart(format, checksum.part) + checksum.at;
+    return image[at]! + (image[at + 1]! << 8) === sumOf(image, format, checksum);
+  });
+}
+
+/** A mask of the bits that are ours to write, the checksums among them; all others must survive a write. */
+export function ownedMask(format: Format): Uint8Array {
+  const mask = new Uint8Array(imageBytes(format));
+  const own = (at: number, bits: number) => (mask[at] = mask[at]! | bits);
+  for (const layout of format.layouts) {
+    const { present } = layout;
+    for (let index = 0; index < layout.count; index++) {
+      if (present.kind === 'bitmap') own(...bitOf(partStart(format, present.part) + present.at, index));
+      for (const [, codec, from] of fieldsOf(format, layout, index))
+        for (const [at, bits] of ownedBits(codec)) own(from + at, bits);
+    }
+    if (present.kind === 'count')
+      for (let i = 0; i < present.bytes; i++) own(partStart(format, present.part) + present.at + i, 0xff);
+  }
+  for (const { part, codec } of format.settings)
+    for (const [at, bits] of ownedBits(codec)) own(partStart(format, part) + at, bits);
+  for (const { part, at } of format.checksums)
+    for (const byte of [0, 1]) own(partStart(format, part) + at + byte, 0xff);
+  return mask;
+}
