@@ -43,7 +43,7 @@ const FAULTS: ((fields: ChannelFields) => Partial<ChannelFields>)[] = [
 const EVERY = 72;
 
 /** Ways in which somebody keeps a station: to use it, to hear it, to hear it in the other width. */
-const WAYS = ['use', 'hear', 'narrow'] as const;
+const WAYS = ['use', 'hear', 'narrow', 'wide'] as const;
 
 /** A station as somebody keeps it; nothing where it is not kept that way. Where inputs lie among outputs nobody keeps all. */
 function asKept(entry: Entry, way: (typeof WAYS)[number], region: Region): ChannelFields[] {
@@ -51,6 +51,8 @@ function asKept(entry: Entry, way: (typeof WAYS)[number], region: Region): Chann
   const made = channelOf(entry, 'relay-register', way === 'use' ? '{name}' : `${way} {name}`, region, 5000);
   if (!made.ok) throw new Error(made.reason);
   const fields = made.value;
+  if (way === 'wide')
+    return fields.mode === 'NFM' && fields.tx !== null ? [{ ...fields, tx: null, mode: 'FM' }] : [];
   if (way === 'use') return fields.tx === null || uhf ? [{ ...fields, tx: null }] : [fields];
   if (way === 'hear') return fields.tx === null || uhf ? [] : [{ ...fields, tx: null }];
   return fields.mode === 'FM' ? [{ ...fields, tx: null, mode: 'NFM' }] : [];

@@ -1,4 +1,4 @@
-import { cell, findingsCounted, kept, press, sees, type, until, onPlanPage } from './harness';
+import { cell, findingsCounted, findingsRead, kept, press, sees, type, until, onPlanPage } from './harness';
 
 /** What goes on air: understood as it is typed, held against the tables of where one is, and against who is there already. */
 
@@ -61,10 +61,7 @@ test('a region has a common table, and what some countries have beyond it is tic
   await page.select('[role=dialog] select', 'itu2');
   await kept(page);
   await sees(page, '[role=dialog]', 'ITU Radio Regulations, Article 5 (2020)');
-  const outside = async () =>
-    (await page.$eval('[aria-label=Findings]', (element) => element.textContent))!.includes(
-      '445.700 is in no band',
-    );
+  const outside = async () => (await findingsRead(page)).includes('445.700 is in no band');
   await until('the finding', outside);
   // Two stretches of one name are two, and none stays behind when the region is another one again.
   const stretches = () =>

@@ -132,12 +132,45 @@ export async function type(page: Page, slot: number, column: string, text: strin
   await page.keyboard.press('Enter');
 }
 
-/** What the Check button of the plan counts, in words: `Check, 1 stop, 8 cautions`. */
+/** What the Check button of the plan counts, in words: `, 1 stop, 8 cautions`; waits until the plan has been checked. */
 export const findingsCounted = (page: Page): Promise<string> =>
-  page.$$eval('header button', (all) => {
-    const check = all.find((button) => button.textContent?.startsWith('Check'))!;
-    return [...check.querySelectorAll('.sr-only')].map((part) => part.textContent).join('');
-  });
+  until('the plan to be checked', () =>
+    page.$$eval('header button', (all) => {
+      const check = all.find((button) => button.textContent?.startsWith('Check'))!;
+      return [...check.querySelectorAll('.sr-only')].map((part) => part.textContent).join('');
+    }),
+  );
+
+/** All that Check says, kinds opened: the list is gone through from its top to its end, as somebody does who reads it. */
+export async function findingsRead(page: Page): Promise<string> {
+  const list = '[aria-label=Findings]';
+  await page.waitForSelector(list);
+  const closed = `${list} button[aria-expanded=false]`;
+  const read = new Set<string>();
+  for (let row = 0; row < 400; row++) {
+    for (let more = await page.$(closed); more; more = await page.$(closed)) {
+      await more.evaluate((button) => (button as HTMLElement).click());
+      await page.waitForFunction(
+        (one) => one.getAttribute('aria-expanded') === 'true' || !one.isConnected,
+        {},
+        more,
+      );
+    }
+    for (const text of await page.$$eval(`${list} li`, (all) => all.map((one) => one.textContent ?? '')))
+      read.add(text);
+    const ended = await page.$eval(list, (one) => {
+      const pane = one.parentElement!;
+      const before = pane.scrollTop;
+      pane.scrollTop += 150;
+      return pane.scrollTop === before;
+    });
+    if (ended) break;
+    await page.evaluate(
+      () => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))),
+    );
+  }
+  return [...read].join('\n');
+}
 
 /** Waits until all that was done is on disk. */
 export const kept = (page: Page) => sees(page, 'header [role=status]', /^Kept, revision \d+$/);

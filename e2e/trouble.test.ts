@@ -176,12 +176,8 @@ describe('bad input', () => {
       status: 200,
       body: {
         revision: revision + 2,
-        plan: {
-          channels: expect.arrayContaining([
-            expect.objectContaining({ name: 'Mine' }),
-            expect.objectContaining({ name: 'Yours' }),
-          ]),
-        },
+        // what brings its sender along: the other's edit, and then its own
+        edits: [rename(a!.id, 'Mine'), rename(b!.id, 'Yours')],
       },
     });
     expect((await post(rename(a!.id, 'Theirs'), revision)).body).toMatchObject({

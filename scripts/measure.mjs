@@ -6,6 +6,7 @@ import { join, resolve } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { launchOptions } from './browser.cjs';
 import { freePort } from './ports.mjs';
+import { measurePlans } from './measure-plans.mjs';
 import { build, installPackages, wantChromium } from './prepare.mjs';
 
 installPackages();
@@ -162,6 +163,7 @@ async function weight(path) {
   return { bytes: bytes / 1000, all: (bytes + old) / 1000 };
 }
 const plan = await weight(`/plans/${made.plan.id}`);
+await measurePlans({ world, browser, dataFolder: join(folder, 'world'), report });
 await world.stop();
 
 // The empty page is built from the same application with everything but the frame of Next taken away.
@@ -216,7 +218,7 @@ await browser.close();
 
 // Fit and check of a full plan, and write throughput, are measured in the core and over a real port.
 let failed = 0;
-for (const part of ['scripts/measure-core.ts', 'scripts/measure-durability.ts'])
+for (const part of ['scripts/measure-core.ts', 'scripts/measure-large.ts', 'scripts/measure-durability.ts'])
   failed += spawnSync(process.execPath, ['--import', 'tsx', part], { stdio: 'inherit' }).status === 0 ? 0 : 1;
 rmSync(folder, { recursive: true, force: true });
 process.exit(failed);

@@ -3,6 +3,7 @@
 import { createServer } from 'node:http';
 import { setFlagsFromString } from 'node:v8';
 import next from 'next';
+import { answerApi, dispatcherOf } from './api.mjs';
 import { laneOf, makeTurns } from './turns.mjs';
 import {
   ANSWER_HEADERS,
@@ -29,7 +30,8 @@ const inTurn = makeTurns({ atOnce: 4, mostWaiting: 1000 });
  */
 async function serve(request, response) {
   try {
-    await handle(request, response);
+    const dispatch = dispatcherOf(request.url ?? '');
+    await (dispatch ? answerApi(dispatch, request, response) : handle(request, response));
   } catch (error) {
     console.error(error);
     if (response.headersSent) response.destroy();

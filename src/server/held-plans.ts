@@ -28,22 +28,25 @@ interface Entry {
   earlier: Map<number, Plan>;
   bytes: number;
 }
-const entries = new Map<string, Entry>();
-let held = 0;
+
+// One for the process, however often modules are loaded again.
+const kept = globalThis as { veridonPlans?: { entries: Map<string, Entry>; bytes: number } };
+const held = (kept.veridonPlans ??= { entries: new Map(), bytes: 0 });
+const { entries } = held;
 
 const sizeOf = (plan: Plan) => BYTES_A_REVISION + BYTES_A_CHANNEL * plan.channels.length;
 
 function makeRoom(but: string): void {
   for (const id of [...entries.keys()]) {
-    if (held <= MOST_BYTES) return;
+    if (held.bytes <= MOST_BYTES) return;
     if (id !== but) letGo(id);
   }
   const own = entries.get(but);
   for (const [revision, plan] of own?.earlier ?? []) {
-    if (held <= MOST_BYTES) return;
+    if (held.bytes <= MOST_BYTES) return;
     own!.earlier.delete(revision);
     own!.bytes -= sizeOf(plan);
-    held -= sizeOf(plan);
+    held.bytes -= sizeOf(plan);
   }
 }
 
@@ -57,7 +60,7 @@ export function hold(id: string, newest: HeldPlan): void {
   let bytes = newest.bytes;
   for (const plan of earlier.values()) bytes += sizeOf(plan);
   entries.set(id, { newest, earlier, bytes });
-  held += bytes;
+  held.bytes += bytes;
   makeRoom(id);
 }
 
@@ -65,7 +68,7 @@ export function hold(id: string, newest: HeldPlan): void {
 export function letGo(id: string): void {
   const entry = entries.get(id);
   if (!entry) return;
-  held -= entry.bytes;
+  held.bytes -= entry.bytes;
   entries.delete(id);
 }
 
@@ -91,6 +94,6 @@ export function holdEarlier(id: string, revision: number, plan: Plan): void {
   // What was gone back to through the log shares most of its channels with the newest.
   entry.earlier.set(revision, plan);
   entry.bytes += sizeOf(plan);
-  held += sizeOf(plan);
+  held.bytes += sizeOf(plan);
   makeRoom(id);
 }

@@ -6,6 +6,7 @@ import {
   KINDS,
   readDocument,
   recordsOf,
+  sameIds,
   type AnyRecord,
   type Difference,
   type Plan,
@@ -117,34 +118,33 @@ interface RecordRow {
   data: object;
 }
 
-/** The rows to put and to remove so that what was `before` is `after`; with `before` null, all of them. */
-export function rowChanges(before: Plan | null, after: Plan): { put: RecordRow[]; gone: [string, string][] } {
-  const from = before ?? { ...after, channels: [], zones: [] };
-  const { records }: Difference = difference(from, after);
+/** The rows to put and to remove by a difference that led from one plan to another. */
+function rowChanges(
+  { records }: Difference,
+  before: Plan,
+  after: Plan,
+): { put: RecordRow[]; gone: [string, string][] } {
   const put: RecordRow[] = [];
   const gone: [string, string][] = [];
   for (const kind of KIND_NAMES) {
     const change = records[kind];
     if (!change) continue;
-    const list = recordsOf(after, kind) as readonly AnyRecord[];
-    const old = recordsOf(from, kind) as readonly AnyRecord[];
-    const sameOrder = list.length === old.length && list.every(({ id }, index) => id === old[index]!.id);
     const own = KINDS[kind].order === 'own';
+    const list = recordsOf(after, kind) as readonly AnyRecord[];
     // Positions count from 0 without gaps: where one comes or goes, those of the whole kind are written anew.
-    const touched = new Set<AnyRecord>(own && !sameOrder ? list : change.put);
-    for (const [index, record] of list.entries()) {
-      if (!touched.has(record)) continue;
+    const whole = own && !sameIds(recordsOf(before, kind), list);
+    for (const record of whole ? list : change.put) {
       const { id, ...data } = record;
-      put.push({ kind, id, position: own ? index : 0, data });
+      put.push({ kind, id, position: own ? list.indexOf(record) : 0, data });
     }
     gone.push(...change.remove.map((id): [string, string] => [kind, id]));
   }
   return { put, gone };
 }
 
-/** The statements that change record rows, to stand in a `with` behind one called `gate` that gives the plan's id or nothing. */
-export function recordStatements(before: Plan | null, after: Plan): SQL[] {
-  const { put, gone } = rowChanges(before, after);
+/** The statements that lay a difference over the rows, to stand in a `with` behind one called `gate` that gives the plan's id or nothing. */
+export function recordStatements(change: Difference, before: Plan, after: Plan): SQL[] {
+  const { put, gone } = rowChanges(change, before, after);
   const statements: SQL[] = [];
   if (gone.length > 0)
     statements.push(sql`gone as (delete from records using gate, jsonb_to_recordset(${JSON.stringify(
@@ -159,6 +159,12 @@ export function recordStatements(before: Plan | null, after: Plan): SQL[] {
   return statements;
 }
 
+/** The statements that write all records of a plan of which there are no rows yet. */
+export function allRecords(plan: Plan): SQL[] {
+  const nothing: Plan = { ...plan, channels: [], zones: [] };
+  return recordStatements(difference(nothing, plan), nothing, plan);
+}
+
 /** Keeps a plan that is new, as its first revision. */
 export async function insertPlan(database: Database, plan: Plan): Promise<void> {
   const { id, name, modelId, owner, abbreviations } = plan;
@@ -166,7 +172,5 @@ export async function insertPlan(database: Database, plan: Plan): Promise<void> 
   const bytes = JSON.stringify(plan).length;
   const gate = sql`gate as (insert into plans (id, name, model_id, head, bytes, revision)
     values (${id}, ${name}, ${modelId}, ${head}::jsonb, ${bytes}, 1) on conflict do nothing returning id)`;
-  await database.execute(
-    sql`with ${sql.join([gate, ...recordStatements(null, plan)], sql`, `)} select id from gate`,
-  );
+  await database.execute(sql`with ${sql.join([gate, ...allRecords(plan)], sql`, `)} select id from gate`);
 }

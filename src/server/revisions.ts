@@ -1,15 +1,15 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import {
   applyEdit,
+  difference,
   editLabel,
   editSchema,
   inverseOf,
   KIND_NAMES,
   outcomeFault,
   rebaseEdit,
-  recordsOf,
   sharedWith,
-  type AnyRecord,
+  type Difference,
   type Edit,
   type Plan,
 } from '../core/plan';
@@ -18,7 +18,7 @@ import { reading, writing } from './database';
 import { heldAt, heldPlan, hold, holdEarlier, letGo, type HeldPlan } from './held-plans';
 import { keyUsed, NOBODY, requestDigest, type Asker } from './once';
 import { editsBetween, keepSnapshot, labelOf, planAt } from './plan-log';
-import { loadPlan, recordStatements, wantRow } from './plan-rows';
+import { allRecords, loadPlan, recordStatements, wantRow } from './plan-rows';
 import { wantModel } from './plans';
 import { Problem } from './problem';
 import { giveSpaceBack } from './space';
@@ -56,26 +56,24 @@ interface Step {
 /** Most that a plan may have, bytes of JSON; a full radio of 3,600 channels takes 2 MB. */
 const LONGEST_PLAN = 4_000_000;
 
-/** How long the plan is as JSON after a change, counted by what is new and what is gone. */
-function bytesAfter(before: HeldPlan, after: Plan): number {
+/** How long the plan is as JSON after a change: by what is put instead of what, and what is gone. */
+function bytesAfter(before: HeldPlan, { records }: Difference, back: Difference): number {
   let { bytes } = before;
   for (const kind of KIND_NAMES) {
-    const [was, is] = [recordsOf(before.plan, kind), recordsOf(after, kind)] as (readonly AnyRecord[])[];
-    if (was === is) continue;
-    const [old, now] = [new Set(was), new Set(is)];
-    for (const record of is!) if (!old.has(record)) bytes += JSON.stringify(record).length + 1;
-    for (const record of was!) if (!now.has(record)) bytes -= JSON.stringify(record).length + 1;
+    for (const record of records[kind]?.put ?? []) bytes += JSON.stringify(record).length + 1;
+    // What leads back puts what was there before.
+    for (const record of back.records[kind]?.put ?? []) bytes -= JSON.stringify(record).length + 1;
   }
   return bytes;
 }
 
-/** The problem that says why a plan may not be kept, or how long it is. */
-function keepable(before: HeldPlan, after: Plan): number {
+/** How long the plan is then, or the problem that says why it may not be kept. */
+function keepable(before: HeldPlan, after: Plan, there: Difference, back: Difference): number {
   const fault = outcomeFault(before.plan, after);
   if (fault !== null)
     throw new Problem(422, 'edit-refused', 'This cannot be done', `${fault} Nothing was changed.`);
   if (after.modelId !== before.plan.modelId) wantModel(after.modelId);
-  const bytes = bytesAfter(before, after);
+  const bytes = bytesAfter(before, there, back);
   if (bytes > LONGEST_PLAN)
     throw new Problem(
       422,
@@ -104,11 +102,13 @@ async function keep(
   request: string,
 ): Promise<HeldPlan | undefined> {
   const { after } = step;
-  const bytes = keepable(before, after);
+  const [there, back] = [difference(before.plan, after), difference(after, before.plan)];
+  const bytes = keepable(before, after, there, back);
   const { id } = after;
   const revision = before.revision + 1;
   const [undoHead, redoHead] = [step.undoHead(revision), step.redoHead(revision)];
-  const [edit, inverse] = [step.edit, inverseOf(before.plan, after)].map((one) => JSON.stringify(one));
+  const undoing: Edit = { name: 'restore', ...back };
+  const [edit, inverse] = [step.edit, undoing].map((one) => JSON.stringify(one));
   const { owner, abbreviations } = after;
   const head = JSON.stringify({ owner, abbreviations });
   const receipt: Receipt = { revision, answerFrom: step.answerFrom };
@@ -122,7 +122,7 @@ async function keep(
       select gate.id, ${revision}::integer, ${step.kind}, ${edit}::jsonb, ${inverse}::jsonb,
         ${edit!.length + inverse!.length}::integer, ${step.label}, ${before.undoHead}::integer,
         ${before.redoHead}::integer from gate)`,
-    ...recordStatements(before.inRows ? before.plan : null, after),
+    ...(before.inRows ? recordStatements(there, before.plan, after) : allRecords(after)),
   ];
   if (asker.key !== null)
     statements.push(sql`keyed as (insert into changes (key, request, receipt)

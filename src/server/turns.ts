@@ -1,4 +1,6 @@
-const waiting = new Map<string, Promise<unknown>>();
+// One for the process, however often modules are loaded again.
+const kept = globalThis as { veridonTurns?: Map<string, Promise<unknown>> };
+const waiting = (kept.veridonTurns ??= new Map());
 
 /** Runs what is done under one name one after the other, in the order in which it was asked for. */
 export function inTurn<T>(name: string, work: () => Promise<T>): Promise<T> {

@@ -106,10 +106,9 @@ const MANY: Record<Severity, string> = { stop: 'stops', caution: 'cautions', hin
 
 /** How many findings there are of each severity, also in words; severities without any are left out. */
 export function countFindings(findings: readonly Pick<Finding, 'severity'>[]): FindingCount[] {
-  return SEVERITIES.map((severity) => ({
-    severity,
-    n: findings.filter((finding) => finding.severity === severity).length,
-  }))
+  const counts = { stop: 0, caution: 0, hint: 0 };
+  for (const { severity } of findings) counts[severity]++;
+  return SEVERITIES.map((severity) => ({ severity, n: counts[severity] }))
     .filter(({ n }) => n > 0)
     .map(({ severity, n }) => ({ severity, n, text: `${n} ${n === 1 ? severity : MANY[severity]}` }));
 }

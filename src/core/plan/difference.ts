@@ -10,7 +10,7 @@ import {
 } from './kinds';
 import equal from 'fast-deep-equal';
 import { fail, ok, type Result } from '../result';
-import { HEAD_FIELDS, headOf, orderedChannels, type Plan, type PlanHead } from './plan';
+import { HEAD_FIELDS, headOf, orderedChannels, sameIds, type Plan, type PlanHead } from './plan';
 import { withoutDangling } from './references';
 
 /** How the records of one kind differ: those to put, new or instead of the one with that id, those to remove, and the order where that changed. */
@@ -39,6 +39,11 @@ export function difference(before: Plan, after: Plan): Difference {
   for (const kind of KIND_NAMES) {
     const [was, is] = [recordsOf(before, kind), recordsOf(after, kind)] as readonly (readonly AnyRecord[])[];
     if (was === is) continue;
+    if (sameIds(was!, is!)) {
+      const put = is!.filter((record, index) => record !== was![index]);
+      if (put.length > 0) records[kind] = { put, remove: [] };
+      continue;
+    }
     const old = new Map(was!.map((record) => [record.id as string, record]));
     const put = is!.filter((record) => old.get(record.id) !== record);
     const there = new Set<string>(is!.map(({ id }) => id));
@@ -110,13 +115,22 @@ export function applyDifference(plan: Plan, { records, head }: Difference): Resu
     list.push(...put.values());
     next = withRecords(next, kind, change.order ? inOrder(list, change.order) : list);
   }
-  if (records.channel) {
+  // Where every channel keeps its place there is nothing to put in order.
+  if (records.channel && !slotsStand(plan.channels, next.channels)) {
     const ordered = orderedChannels(next.channels);
     if (typeof ordered === 'string') return fail(ordered);
     next = { ...next, channels: ordered };
   }
-  return ok(withoutDangling(next));
+  const nothingGone = KIND_NAMES.every((kind) => !records[kind]?.remove.length);
+  return ok(nothingGone && !records.zone ? next : withoutDangling(next));
 }
+
+const slotsStand = (was: Plan['channels'], is: Plan['channels']) =>
+  was.length === is.length &&
+  was.every((one, index) => {
+    const other = is[index]!;
+    return one === other || (one.id === other.id && one.slot === other.slot && one.list === other.list);
+  });
 
 /** The records in the order of those ids; those that are not named come after, as they were. */
 export function inOrder<R extends AnyRecord>(records: readonly R[], ids: readonly string[]): R[] {

@@ -128,6 +128,11 @@ export function orderedChannels(channels: readonly Channel[]): Channel[] | strin
   return sorted;
 }
 
+/** True where the same records stand at the same places, changed or not: what most edits leave, and what is told apart quickest. */
+export const sameIds = (was: readonly AnyRecord[], is: readonly AnyRecord[]): boolean =>
+  was.length === is.length &&
+  was.every((record, index) => record === is[index] || record.id === is[index]!.id);
+
 /** What is wrong with the lists of a plan beside their records: order, repetition, references. Lists that `before` has are not looked at. */
 function listsFault(plan: Plan, before: Plan | null): string | null {
   for (const kind of KIND_NAMES) {
@@ -139,7 +144,14 @@ function listsFault(plan: Plan, before: Plan | null): string | null {
     if (order === 'own' && new Set(records.map(({ id }) => id)).size !== records.length)
       return `Of the ${words.many} one would be there twice.`;
   }
-  return danglingFault(plan);
+  // Nothing can refer to what is gone where nothing went, and nothing that refers was changed.
+  const stands =
+    before &&
+    KIND_NAMES.every((kind) => {
+      const [was, is] = [recordsOf(before, kind), recordsOf(plan, kind)] as (readonly AnyRecord[])[];
+      return was === is || (Object.keys(KINDS[kind].refs).length === 0 && sameIds(was!, is!));
+    });
+  return stands ? null : danglingFault(plan);
 }
 
 /**
@@ -155,9 +167,10 @@ export function outcomeFault(before: Plan, after: Plan): string | null {
     const { limit, words } = KINDS[kind];
     if (recordsOf(after, kind).length > limit)
       return `A plan holds ${limit} ${words.many} at most; this would make ${recordsOf(after, kind).length}.`;
-    const known = new Set<AnyRecord>(recordsOf(before, kind));
-    for (const [index, record] of (recordsOf(after, kind) as readonly AnyRecord[]).entries()) {
-      if (known.has(record)) continue;
+    const [was, is] = [recordsOf(before, kind), recordsOf(after, kind)] as readonly (readonly AnyRecord[])[];
+    const known = sameIds(was!, is!) ? null : new Set(was);
+    for (const [index, record] of is!.entries()) {
+      if (known ? known.has(record) : record === was![index]) continue;
       const read = KINDS[kind].schema.safeParse(record);
       if (!read.success) return notOneAnyMore(read.error.issues[0]!, [KINDS[kind].list, index]);
     }
@@ -165,6 +178,11 @@ export function outcomeFault(before: Plan, after: Plan): string | null {
   const fault = listsFault(after, before);
   if (fault !== null) return fault;
   if (after.channels === before.channels) return null;
+  // The same channels at the same places: that none is there twice is known, and the slots need only go up.
+  if (sameIds(before.channels, after.channels))
+    return after.channels.every((one, index) => index === 0 || bySlot(after.channels[index - 1]!, one) < 0)
+      ? null
+      : 'The channels would not be in slot order.';
   const ordered = orderedChannels(after.channels);
   if (typeof ordered === 'string') return ordered;
   return ordered.every((channel, index) => channel === after.channels[index])

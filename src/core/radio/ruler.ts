@@ -35,7 +35,9 @@ export function marks({ from, to }: Range, step: Hertz): Hertz[] {
 export function rulers(frequencies: readonly Hertz[], rules: Rules): Ruler[] {
   const allocations = allocationsOf(rules);
   const groups: (Ruler & { names: string[] })[] = [];
-  for (const hz of [...frequencies].sort((a, b) => a - b)) {
+  const counts = new Map<Hertz, number>();
+  for (const hz of frequencies) counts.set(hz, (counts.get(hz) ?? 0) + 1);
+  for (const [hz, count] of [...counts].sort(([a], [b]) => a - b)) {
     const home = allocations.find((a) => a.from <= hz && a.to >= hz);
     const name = home?.band ?? 'Other';
     const amateur = home?.service === 'amateur';
@@ -43,9 +45,9 @@ export function rulers(frequencies: readonly Hertz[], rules: Rules): Ruler[] {
     const joins = last && (amateur || last.amateur ? last.names.includes(name) : hz - last.to < JOIN_HZ);
     if (joins) {
       last.to = hz;
-      last.count++;
+      last.count += count;
       if (!last.names.includes(name)) last.names.push(name);
-    } else groups.push({ name, names: [name], amateur, from: hz, to: hz, count: 1 });
+    } else groups.push({ name, names: [name], amateur, from: hz, to: hz, count });
   }
   return groups.map(({ names, from, to, amateur, count }) => {
     const step = markStep({ from, to: Math.max(to, from + 100_000) }, 4);

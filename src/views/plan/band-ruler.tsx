@@ -1,6 +1,5 @@
 'use client';
 
-import clsx from 'clsx';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { formatFrequency, marks, markStep, type Range, type Ruler } from '@/core/radio';
 import type { Channel, ChannelId } from '@/core/plan';
@@ -109,7 +108,7 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
   const step = markStep(view, FINE_MARKS);
   const labelled = marks(view, markStep(view, 4));
   const strong = (id: ChannelId) => id === active || chosen.has(id);
-  const ordered = [...here].sort((a, b) => Number(strong(a.id)) - Number(strong(b.id)));
+  const near = byFrequency.slice(Math.max(0, chosenHere - 1), Math.max(0, chosenHere - 1) + 3);
 
   return (
     <div>
@@ -155,21 +154,10 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
           className="absolute inset-0 h-full w-full"
           viewBox={`0 0 100 ${HEIGHT}`}
           preserveAspectRatio="none"
+          fill="none"
         >
-          {ordered.map(({ id, rx, tx }) => {
-            if (tx === null || tx === rx || !inView(rx) || !inView(tx)) return null;
-            const [a, b] = [place(rx), place(tx)];
-            return (
-              <path
-                key={id}
-                d={`M${a} ${BASE - 13} C${a + (b - a) * 0.2} 0 ${b - (b - a) * 0.2} 0 ${b} ${BASE}`}
-                fill="none"
-                stroke={strong(id) ? 'var(--ink)' : 'var(--line-strong)'}
-                strokeWidth={strong(id) ? 1.8 : 1}
-                vectorEffect="non-scaling-stroke"
-              />
-            );
-          })}
+          <Marks channels={here.filter(({ id }) => !strong(id))} place={place} inView={inView} />
+          <Marks channels={here.filter(({ id }) => strong(id))} place={place} inView={inView} strong />
         </svg>
         <div aria-hidden className="absolute inset-x-0 border-t border-ink" style={{ top: BASE }} />
         {marks(view, step).map((hz) => (
@@ -190,39 +178,64 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
             {formatFrequency(hz).replace(/\.?0+$/, '')}
           </span>
         ))}
-        {ordered.map((channel) => (
+        {near.map((channel) => (
           <div
             key={channel.id}
             id={`tick-${ruler.name}-${channel.id}`}
             role="option"
+            className="sr-only"
             aria-selected={strong(channel.id)}
+            aria-setsize={byFrequency.length}
+            aria-posinset={byFrequency.indexOf(channel) + 1}
             aria-label={`${channel.name || 'no name'}, receives ${formatFrequency(channel.rx)}`}
-          >
-            {inView(channel.rx) && (
-              <i
-                className={clsx(
-                  'absolute -translate-x-1/2 bg-receive',
-                  strong(channel.id) ? 'w-[4px]' : 'w-[2px]',
-                )}
-                style={{
-                  left: `${place(channel.rx)}%`,
-                  top: BASE - (strong(channel.id) ? 17 : 13),
-                  height: strong(channel.id) ? 17 : 13,
-                }}
-              />
-            )}
-            {inView(channel.tx) && (
-              <i
-                className={clsx(
-                  'absolute -translate-x-1/2 bg-transmit',
-                  strong(channel.id) ? 'w-[4px]' : 'w-[2px]',
-                )}
-                style={{ left: `${place(channel.tx)}%`, top: BASE + 1, height: strong(channel.id) ? 12 : 8 }}
-              />
-            )}
-          </div>
+          />
         ))}
       </div>
     </div>
+  );
+}
+
+/** Where lines lie closer than this, in hundredths of the ruler, one is drawn for all. */
+const FINEST = 0.1;
+const fine = (x: number) => Math.round(x / FINEST) * FINEST;
+
+/**
+ * Ticks and arcs of many channels, a path a kind, however many there are: receive rises from the line, transmit hangs below
+ * it, an arc joins the two.
+ */
+function Marks({
+  channels,
+  place,
+  inView,
+  strong = false,
+}: {
+  channels: readonly Channel[];
+  place: (hz: number) => number;
+  inView: (hz: number | null) => hz is number;
+  strong?: boolean;
+}) {
+  const [receive, transmit, arcs] = [new Set<string>(), new Set<string>(), new Set<string>()];
+  for (const { rx, tx } of channels) {
+    const [a, b] = [inView(rx) ? fine(place(rx)) : null, inView(tx) ? fine(place(tx)) : null];
+    if (a !== null) receive.add(`M${a.toFixed(1)} ${BASE}v${strong ? -17 : -13}`);
+    if (b !== null) transmit.add(`M${b.toFixed(1)} ${BASE + 1}v${strong ? 12 : 8}`);
+    if (a === null || b === null || tx === rx) continue;
+    const bend = (b - a) * 0.2;
+    arcs.add(
+      `M${a.toFixed(1)} ${BASE - 13}C${(a + bend).toFixed(1)} 0 ${(b - bend).toFixed(1)} 0 ${b.toFixed(1)} ${BASE}`,
+    );
+  }
+  const line = { vectorEffect: 'non-scaling-stroke' as const };
+  return (
+    <>
+      <path
+        {...line}
+        d={[...arcs].join('')}
+        stroke={strong ? 'var(--ink)' : 'var(--line-strong)'}
+        strokeWidth={strong ? 1.8 : 1}
+      />
+      <path {...line} d={[...receive].join('')} stroke="var(--receive)" strokeWidth={strong ? 4 : 2} />
+      <path {...line} d={[...transmit].join('')} stroke="var(--transmit)" strokeWidth={strong ? 4 : 2} />
+    </>
   );
 }

@@ -51,12 +51,15 @@ function Content({ channel, column, onRadio }: { channel: Channel; column: Colum
       return <span className="mono text-soft">{slotText(channel.slot)}</span>;
     case 'name':
       return (
-        <span className="@container flex min-w-0 flex-1 items-baseline justify-between gap-2">
+        <span className="flex min-w-0 flex-1 items-baseline justify-between gap-2">
           <span className={clsx('truncate font-medium', !channel.name && 'text-soft')}>
             {channel.name || 'no name'}
           </span>
           {onRadio !== null && onRadio.toLowerCase() !== channel.name.toLowerCase() && (
-            <span className="mono hidden shrink-0 text-[12px] text-soft @[150px]:inline" title="On the radio">
+            <span
+              className="mono hidden shrink-0 text-[12px] text-soft @min-[664px]:inline"
+              title="On the radio"
+            >
               {onRadio}
             </span>
           )}
@@ -135,7 +138,8 @@ export const ChannelRow = memo(function ChannelRow({
       aria-rowindex={row + 2}
       aria-selected={chosen}
       className={clsx(
-        'absolute left-0 right-0 grid items-stretch border-b border-line',
+        // What happens in a row changes nothing outside it: the browser lays out and paints that row alone.
+        'absolute left-0 right-0 grid items-stretch border-b border-line [contain:strict]',
         chosen && 'bg-wash-faint',
       )}
       style={{ top, height: ROW_HEIGHT, gridTemplateColumns: TEMPLATE }}

@@ -36,17 +36,12 @@ export function ChannelTable({
     getScrollElement: () => gridRef.current,
     estimateSize: () => ROW_HEIGHT,
     overscan: 6,
-    scrollPaddingStart: HEAD_HEIGHT,
+    // The rows begin below the headings, which stay where they are.
+    paddingEnd: HEAD_HEIGHT,
   });
   const { active } = selection;
 
-  useEffect(() => {
-    const view = gridRef.current!;
-    const top = active.row * ROW_HEIGHT;
-    const room = view.clientHeight - HEAD_HEIGHT - ROW_HEIGHT;
-    if (top < view.scrollTop) view.scrollTop = top;
-    else if (top > view.scrollTop + room) view.scrollTop = top - room;
-  }, [active.row, gridRef]);
+  useEffect(() => virtual.scrollToIndex(active.row, { align: 'auto' }), [active.row, virtual]);
 
   const focus = () => gridRef.current?.focus({ preventScroll: true });
   const onKeyDown = useTableKeys({
@@ -122,7 +117,7 @@ export function ChannelTable({
           </div>
         ))}
       </div>
-      <div role="rowgroup" className="relative" style={{ height: rowCount * ROW_HEIGHT }}>
+      <div role="rowgroup" className="@container relative" style={{ height: rowCount * ROW_HEIGHT }}>
         {virtual.getVirtualItems().map(({ index, start }) => {
           const channel = rows[index];
           const isActive = active.row === index;

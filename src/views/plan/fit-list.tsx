@@ -66,14 +66,6 @@ function useKinds({ views }: SideListProps['shown']): Kind[] {
   }, [views]);
 }
 
-/** How many things the fit has to say. */
-export const fitCount = ({ views }: SideListProps['shown']): number => {
-  let count = 0;
-  for (const { changes, leftOut } of views.of.values())
-    count += changes.length + (leftOut.length > 0 ? 1 : 0);
-  return count;
-};
-
 /** What this radio changes, and what it cannot hold: a row a kind, opened on demand; the chosen channel's own come first. */
 export function FitList({ shown, active, onSelect }: SideListProps) {
   const kinds = useKinds(shown);

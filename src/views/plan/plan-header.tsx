@@ -3,7 +3,6 @@
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useState } from 'react';
-import { countFindings } from '@/core/check';
 import { PLAN_NAME_LIMIT } from '@/core/plan';
 import { GRADE_NAMES } from '@/core/radio';
 import { cutText } from '@/core/text';
@@ -92,7 +91,7 @@ function Owner({ hand }: { hand: PlanInHand }) {
 /** Name, radio, licence; undo and redo; what Check counts; on to Find and to the Bench. */
 export function PlanHeader({ hand, onCheck }: { hand: PlanInHand; onCheck: () => void }) {
   const { plan, model, store } = hand;
-  const found = countFindings(hand.shown.views.findings);
+  const { counts: found } = hand.shown.views;
   return (
     <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3 max-lg:flex-wrap">
       <Name hand={hand} />

@@ -1,10 +1,11 @@
 'use client';
 
+import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import type { FindingField } from '@/core/check';
 import type { ChannelId, Edit } from '@/core/plan';
-import { useStable } from '@/ui';
+import { ask, sentenceOf, Unreachable, useStable } from '@/ui';
 import { RadioFace } from '@/views/parts';
 import type { Wish } from './arrange-panel';
 import { BandStrip } from './band-strip';
@@ -34,8 +35,35 @@ const AbbreviationsPanel = dynamic(
 /** What stands in the place of the side lists while it is worked on. */
 type Panel = { kind: 'arrange'; wish: Wish } | { kind: 'abbreviations' };
 
-/** The main screen: band strip, channel table, radio face, and what Check and the fit say. */
-export function PlanScreen({ initial }: { initial: KeptPlan }) {
+/** The main screen. The plan comes by the interface, beside the scripts, rather than in the page: a large one is read three times as fast. */
+export function PlanScreen({ id, name }: { id: string; name: string }) {
+  const { data, error } = useQuery({
+    queryKey: ['plan', id, 'to work on'],
+    queryFn: () => ask<KeptPlan>(`/api/plans/${id}`),
+    // From then on the store keeps it; who opens the plan again asks again.
+    staleTime: Infinity,
+    gcTime: 0,
+    structuralSharing: false,
+    retry: (failures, reason) => reason instanceof Unreachable && failures < 20,
+    retryDelay: 1500,
+  });
+  if (data) return <PlanDesk initial={data} />;
+  return (
+    <main className="flex h-full min-w-0 flex-col">
+      <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3">
+        <h1 className="min-w-0 truncate text-[21px] font-semibold leading-tight tracking-[-0.01em]">
+          {name}
+        </h1>
+        <span role="status" className="text-[13px] text-soft">
+          {error ? sentenceOf(error) : 'Being opened…'}
+        </span>
+      </header>
+    </main>
+  );
+}
+
+/** The plan at work: band strip, channel table, radio face, and what Check and the fit say. */
+function PlanDesk({ initial }: { initial: KeptPlan }) {
   const hand = usePlan(initial);
   const table = useTable(hand);
   const actions = useActions(hand, table);

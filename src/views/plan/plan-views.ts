@@ -1,4 +1,12 @@
-import { SEVERITIES, type Finding, type Mend, type MendForMany, type Neighbour } from '@/core/check';
+import {
+  countFindings,
+  SEVERITIES,
+  type Finding,
+  type FindingCount,
+  type Mend,
+  type MendForMany,
+  type Neighbour,
+} from '@/core/check';
 import { difference, isNoDifference, type ChannelId, type Plan } from '@/core/plan';
 import type { ChannelView, WorkAnswer, WorkMessage } from '@/workers/plan-work';
 
@@ -11,6 +19,9 @@ export interface PlanViews {
   of: ReadonlyMap<ChannelId, ChannelView>;
   /** All that Check says: stops first, then by slot. */
   findings: readonly Finding[];
+  counts: readonly FindingCount[];
+  /** How many things the fit has to say. */
+  fitCount: number;
   /** What each rule looks for, in words. */
   lookedFor: Readonly<Record<string, string>>;
 }
@@ -41,7 +52,15 @@ export interface PlanViewsStore {
  * difference when it has answered, so that it never falls behind by more than one.
  */
 export function createPlanViews(post: (message: WorkMessage) => void): PlanViewsStore {
-  let views: PlanViews = { number: 0, plan: null, of: new Map(), findings: [], lookedFor: {} };
+  let views: PlanViews = {
+    number: 0,
+    plan: null,
+    of: new Map(),
+    findings: [],
+    counts: [],
+    fitCount: 0,
+    lookedFor: {},
+  };
   let sent: Plan | null = null;
   let wanted: Plan | null = null;
   let number = 0;
@@ -71,7 +90,10 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
     const plan = sent!;
     const all = plan.channels.flatMap(({ id }) => of.get(id)?.findings ?? []);
     const findings = SEVERITIES.flatMap((severity) => all.filter((finding) => finding.severity === severity));
-    views = { ...views, number: views.number + 1, plan, of, findings };
+    let fitCount = 0;
+    for (const { changes, leftOut } of of.values()) fitCount += changes.length + (leftOut.length > 0 ? 1 : 0);
+    const counts = countFindings(findings);
+    views = { ...views, number: views.number + 1, plan, of, findings, counts, fitCount };
     for (const listener of listeners) listener();
   };
 

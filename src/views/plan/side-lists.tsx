@@ -5,7 +5,7 @@ import { memo } from 'react';
 import type { Edit } from '@/core/plan';
 import { Button } from '@/ui';
 import { CheckList } from './check-list';
-import { fitCount, FitList } from './fit-list';
+import { FitList } from './fit-list';
 import { HistoryList } from './history-list';
 import type { SideListProps } from './side-list';
 
@@ -49,7 +49,7 @@ export const SideLists = memo(function SideLists({
           Check {shown.views.findings.length}
         </Tabs.Trigger>
         <Tabs.Trigger value="fit" className={trigger}>
-          Fit {fitCount(shown)}
+          Fit {shown.views.fitCount}
         </Tabs.Trigger>
         <Tabs.Trigger value="history" className={trigger}>
           History

@@ -1,16 +1,17 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { getPlan, Problem, wantModel, type KeptPlan } from '@/server';
+import { preload } from 'react-dom';
+import { getPlan, Problem, wantModel } from '@/server';
 import { PlanScreen } from '@/views/plan';
 import { Unopened } from '@/views/shell';
 
 /** The plan; a sentence where there is one that cannot be opened. */
-async function load(params: Promise<{ id: string }>): Promise<KeptPlan | string> {
+async function load(params: Promise<{ id: string }>): Promise<{ id: string; name: string } | string> {
   const { id } = await params;
   try {
-    const kept = await getPlan(id);
-    wantModel(kept.plan.modelId);
-    return kept;
+    const { plan } = await getPlan(id);
+    wantModel(plan.modelId);
+    return { id, name: plan.name };
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
     if ([404, 410].includes(error.status)) notFound();
@@ -20,11 +21,13 @@ async function load(params: Promise<{ id: string }>): Promise<KeptPlan | string>
 
 export async function generateMetadata({ params }: { params: Promise<{ id: string }> }): Promise<Metadata> {
   const kept = await load(params);
-  return { title: typeof kept === 'string' ? 'A plan that cannot be opened' : kept.plan.name };
+  return { title: typeof kept === 'string' ? 'A plan that cannot be opened' : kept.name };
 }
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const kept = await load(params);
   if (typeof kept === 'string') return <Unopened id={(await params).id} why={kept} />;
-  return <PlanScreen key={kept.plan.id} initial={kept} />;
+  // The screen asks for it as soon as its scripts are there; by then it has come.
+  preload(`/api/plans/${kept.id}`, { as: 'fetch', crossOrigin: 'anonymous' });
+  return <PlanScreen key={kept.id} id={kept.id} name={kept.name} />;
 }
