@@ -1,4 +1,15 @@
-import { cell, findingsCounted, findingsRead, kept, press, sees, type, until, onPlanPage } from './harness';
+import {
+  cell,
+  choose,
+  findingsCounted,
+  findingsRead,
+  kept,
+  press,
+  sees,
+  type,
+  until,
+  onPlanPage,
+} from './harness';
 
 /** What goes on air: understood as it is typed, held against the tables of where one is, and against who is there already. */
 
@@ -57,8 +68,7 @@ test('a region has a common table, and what some countries have beyond it is tic
   await type(page, 6, 'rx', '444.100 MHz');
   await kept(page);
   await page.click('header ::-p-text(grade Full)');
-  await page.waitForSelector('[role=dialog] select');
-  await page.select('[role=dialog] select', 'itu2');
+  await choose(page, 'Rules of', 'ITU region 2');
   await kept(page);
   await sees(page, '[role=dialog]', 'ITU Radio Regulations, Article 5 (2020)');
   const outside = async () => (await findingsRead(page)).includes('445.700 is in no band');

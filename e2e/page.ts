@@ -172,6 +172,21 @@ export async function findingsRead(page: Page): Promise<string> {
   return [...read].join('\n');
 }
 
+/** Chooses by its label and what people read: opens the choice, takes the option. */
+export async function choose(page: Page, label: string, text: string): Promise<void> {
+  const choice = (await page.waitForSelector(`::-p-aria([name="${label}"][role="combobox"])`))!;
+  await choice.click();
+  const option = (await page.waitForSelector(`::-p-aria([name="${text}"][role="option"])`))!;
+  await option.click();
+  await page.waitForFunction((one) => !one.isConnected, {}, option);
+}
+
+/** What a choice stands at. */
+export const chosenIn = async (page: Page, label: string): Promise<string> =>
+  (await page.waitForSelector(`::-p-aria([name="${label}"][role="combobox"])`))!.evaluate(
+    (one) => one.textContent ?? '',
+  );
+
 /** Waits until all that was done is on disk. */
 export const kept = (page: Page) => sees(page, 'header [role=status]', /^Kept, revision \d+$/);
 

@@ -1,6 +1,8 @@
 import {
   PLAN,
   cell,
+  choose,
+  chosenIn,
   findingsCounted,
   kept,
   pause,
@@ -135,6 +137,39 @@ test('the plan goes back to an earlier revision, and what another page did is se
   await at.undo();
 });
 
+test('what is being typed belongs to its channel, wherever its row goes; where the channel goes, it goes nowhere', async () => {
+  const page = at.page();
+  const [first, , third, fourth] = await at.channels();
+  await page.click(await cell(page, third!.slot, 'name'));
+  await page.keyboard.type('Held fast');
+  // somebody removes the row above on another page, and this one hears of it while the cell is open
+  const { revision } = await at.read();
+  await at.world().api(`/api/plans/${PLAN}/edits`, 'POST', {
+    base: revision,
+    edit: { name: 'remove', ids: [first!.id] },
+  });
+  await page.evaluate(() => window.dispatchEvent(new Event('focus')));
+  await until('one row fewer', async () => (await page.$('[role=grid][aria-rowcount="21"]')) !== null);
+  expect(await page.$eval('[role=grid] input', (field) => field.value)).toBe('Held fast');
+  await keys('Enter');
+  await kept(page);
+  const names = async () => new Map((await at.channels()).map(({ id, name }) => [id, name]));
+  expect((await names()).get(third!.id)).toBe('Held fast');
+  expect((await names()).get(fourth!.id)).toBe(fourth!.name);
+
+  await page.click(await cell(page, fourth!.slot, 'name'));
+  await page.keyboard.type('Lost');
+  await at.world().api(`/api/plans/${PLAN}/edits`, 'POST', {
+    base: (await at.read()).revision,
+    edit: { name: 'remove', ids: [fourth!.id] },
+  });
+  await page.evaluate(() => window.dispatchEvent(new Event('focus')));
+  await sees(page, 'footer', 'Not taken: “Lost”. Its channel is not in the plan any more.');
+  expect(await page.$('[role=grid] input')).toBeNull();
+  expect([...(await names()).values()]).not.toContain('Lost');
+  for (let n = 0; n < 3; n++) await at.undo();
+});
+
 test('a note is kept with its channel and found by; a station that never falls silent is a hint in the scan', async () => {
   const page = at.page();
   await page.click(await cell(page, 7, 'rx'));
@@ -231,7 +266,7 @@ test('a new plan is made for a radio under another of its names; an empty one sa
   await page.keyboard.press('Tab');
   await page.focus('form input');
   await page.keyboard.type('Beach day');
-  await page.select('form select', 'Sandhoven S22');
+  await choose(page, 'Radio', 'Sandhoven S22');
   await press(page, 'Make the plan');
   await sees(page, 'h1', 'Beach day');
   await sees(page, 'header', 'Larkmoor Tern P2');
@@ -260,7 +295,7 @@ test('distances are in miles where somebody wants them so, and stay so; a locato
   const page = at.page();
   await page.goto(`${at.world().url}/find?plan=${PLAN}`);
   await page.waitForSelector('datalist option');
-  await page.select('form[aria-label="Search the Relay Register"] select', 'mi');
+  await choose(page, 'Unit', 'miles');
   // 40 km are 24.85 miles
   expect(await page.$eval('input[inputmode=decimal]', (field) => field.value)).toBe('25');
   await page.click('input[list=places]', { count: 3 });
@@ -274,11 +309,33 @@ test('distances are in miles where somebody wants them so, and stay so; a locato
   expect(Number.parseFloat(distances.at(-1)!)).toBeLessThanOrEqual(25);
   expect(Number.parseFloat(distances.at(-1)!)).toBeGreaterThan(20);
   await page.reload();
-  await page.waitForSelector('form[aria-label="Search the Relay Register"] select');
-  expect(await page.$eval('form[aria-label="Search the Relay Register"] select', (one) => one.value)).toBe(
-    'mi',
-  );
+  expect(await chosenIn(page, 'Unit')).toBe('miles');
   await page.deleteCookie({ name: 'veridon-distance' });
+});
+
+test('a town that is written otherwise is found all the same; of several that may be meant one is chosen', async () => {
+  const page = at.page();
+  await page.goto(`${at.world().url}/find?plan=${PLAN}`);
+  await page.waitForSelector('datalist option');
+  const search = async (town: string) => {
+    await page.click('input[list=places]', { count: 3 });
+    await page.keyboard.type(town);
+    await keys('Enter');
+  };
+  await search('Keterbie');
+  await page.waitForSelector('tbody tr');
+  expect(await page.$eval('input[list=places]', (field) => field.value)).toBe('Ketterby');
+  // two towns hold this: neither is taken for meant
+  await search('Ketter');
+  await sees(page, 'main [role=alert]', 'The gazetteer has no “Ketter”. Did you mean:');
+  await press(page, 'Little Ketter');
+  await until(
+    'the other town',
+    async () => (await page.$eval('input[list=places]', (field) => field.value)) === 'Little Ketter',
+  );
+  expect(await page.$('main [role=alert]')).toBeNull();
+  await search('Qzxqzx');
+  await sees(page, 'main [role=alert]', 'nor anything like it');
 });
 
 test.each([1024, 1280, 2560])(

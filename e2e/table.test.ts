@@ -1,4 +1,4 @@
-import { cell, kept, press, sees, textOf, type, until, PLAN, onPlanPage } from './harness';
+import { cell, choose, kept, press, sees, textOf, type, until, PLAN, onPlanPage } from './harness';
 
 /** The channel table, worked as a spreadsheet: by keyboard, mouse and clipboard. */
 
@@ -174,8 +174,7 @@ test('slots are typed, swapped, moved with Alt and the arrows, sorted and closed
   await kept(page);
   expect((await inSlot(4))!.name).toBe('Ullsmere Hill');
   await press(page, 'Arrange');
-  await page.waitForSelector('form[aria-label="Arrange slots"] select');
-  await page.select('form[aria-label="Arrange slots"] select', 'close gaps');
+  await choose(page, 'Arrange', 'Close the gaps');
   await sees(page, '[aria-label="Preview of the slots"]', /^002Brannoch Headwas 003/);
   await press(page, await moveButton());
   await kept(page);
@@ -252,8 +251,7 @@ test('chosen channels are moved to a slot and numbered in steps, each seen befor
   await page.click(await cell(page, 12, 'rx'));
   await keys(...Array<string>(5).fill('Shift+ArrowDown'));
   await press(page, 'Arrange');
-  await page.waitForSelector('form[aria-label="Arrange slots"] select');
-  await page.select('form[aria-label="Arrange slots"] select', 'renumber');
+  await choose(page, 'Arrange', 'Number 6 channels anew');
   const fill = async (field: string, text: string) => {
     await page.click(field, { count: 3 });
     await page.keyboard.type(text);

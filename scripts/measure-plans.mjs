@@ -1,4 +1,5 @@
 // Part of npm run measure: the large plan and many people, against the running application and in the browser.
+/* global window, addEventListener */
 import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
@@ -58,7 +59,9 @@ export async function measurePlans({ world, browser, dataFolder, report }) {
   const keep = async ({ name, channels }) => {
     const { json } = await ask('/api/plans', { name, modelId: 'tern-p2', owner: { callSign: 'Q7KWD' } });
     const { id } = json.plan;
-    const bare = channels.map(({ slot: _, list: __, ...fields }) => fields);
+    const bare = channels.map((channel) =>
+      Object.fromEntries(Object.entries(channel).filter(([key]) => key !== 'slot' && key !== 'list')),
+    );
     let revision = 1;
     for (let from = 0; from < bare.length; from += 1200)
       ({ revision } = (
@@ -145,12 +148,10 @@ export async function measurePlans({ world, browser, dataFolder, report }) {
     const seconds = 5;
     let done = 0;
     const people = Array.from({ length: 20 }, async (_, who) => {
-      const channels = made.good.channels
-        .slice(0, size)
-        .map((one, n) => ({
-          ...one,
-          id: `ch_person${String(who).padStart(2, '0')}${String(n).padStart(5, '0')}`,
-        }));
+      const channels = made.good.channels.slice(0, size).map((one, n) => ({
+        ...one,
+        id: `ch_person${String(who).padStart(2, '0')}${String(n).padStart(5, '0')}`,
+      }));
       return keep({ name: `Person ${who} of ${what}`, channels });
     });
     const plans = [];

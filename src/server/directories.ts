@@ -1,5 +1,15 @@
 import { z } from 'zod';
-import { candidates, readRow, registerPageSchema, type Candidate, type Entry } from '../core/directory';
+import {
+  candidates,
+  nearSpellings,
+  readAll,
+  readRow,
+  registerPageSchema,
+  type Candidate,
+  type Circle,
+  type Source,
+  type SourceInfo,
+} from '../core/directory';
 import { MODELS } from '../core/models';
 import type { Point } from '../core/radio';
 import { text } from '../core/text';
@@ -7,11 +17,6 @@ import { benchHeaders, benchUrl } from './bench';
 import { fetchJson, FetchFailed, giveUpAfter } from './fetch-json';
 import { getPlan, wantModel } from './plans';
 import { Problem } from './problem';
-
-/** The directories that Veridon knows. */
-export const DIRECTORIES = [
-  { id: 'relay-register', name: 'Relay Register', holds: 'repeaters and stations of the Orrin Isles' },
-] as const;
 
 /** How long a directory may take for a whole search before it counts as not answering. */
 const PATIENCE_MS = Number(process.env.VERIDON_DIRECTORY_PATIENCE_MS ?? 8000);
@@ -80,12 +85,22 @@ const placesSchema = z.object({
   places: z.array(z.object({ name: text(60), island: text(60), lat: z.number(), lon: z.number() })).max(100),
 });
 
-/** Places of the gazetteer whose name holds the text. */
-export async function findPlaces(text: string, gone?: AbortSignal) {
-  const path = `/register/places?q=${encodeURIComponent(text)}`;
-  const parsed = placesSchema.safeParse(await ask(path, giveUpAfter(PATIENCE_MS, gone)));
+async function places(text: string, signal: AbortSignal) {
+  const parsed = placesSchema.safeParse(await ask(`/register/places?q=${encodeURIComponent(text)}`, signal));
   if (!parsed.success) throw rubbish();
   return parsed.data.places;
+}
+
+/**
+ * Places of the gazetteer whose name holds the text; where none does, those nearest in spelling, and in `meant` the one that
+ * is surely meant.
+ */
+export async function findPlaces(text: string, gone?: AbortSignal) {
+  const signal = giveUpAfter(PATIENCE_MS, gone);
+  const found = await places(text, signal);
+  if (found.length > 0 || text.trim() === '') return { places: found, meant: null };
+  const { near, meant } = nearSpellings(text, await places('', signal), ({ name }) => name);
+  return { places: near, meant: meant?.name ?? null };
 }
 
 export interface Search extends Point {
@@ -102,30 +117,40 @@ export interface SearchAnswer {
   beyond: number;
 }
 
-/** What the Relay Register has around a point, of one service or of all; rows that cannot be read are named and left out. */
-export async function registerEntries(
-  { lat, lon, radiusKm, service }: Point & { radiusKm: number; service?: string },
-  signal: AbortSignal,
-): Promise<{ entries: Entry[]; skipped: string[]; total: number }> {
-  const entries: Entry[] = [];
-  const skipped: string[] = [];
-  let pages = 1;
-  let total = 0;
-  const of = service === undefined ? '' : `&service=${encodeURIComponent(service)}`;
-  for (let page = 1; page <= Math.min(pages, MOST_PAGES); page++) {
-    const parsed = registerPageSchema.safeParse(
-      await ask(`/register/entries?lat=${lat}&lon=${lon}&radius_km=${radiusKm}&page=${page}${of}`, signal),
-    );
-    if (!parsed.success) throw rubbish();
-    ({ pages, total } = parsed.data);
-    for (const row of parsed.data.entries) {
-      const read = readRow(row);
-      if (read.ok) entries.push(read.value);
-      else skipped.push(read.reason);
+/** The Relay Register, page by page. A row that cannot be read costs only itself. */
+export const RELAY_REGISTER: Source = {
+  id: 'relay-register',
+  name: 'Relay Register',
+  holds: 'repeaters and stations of the Orrin Isles',
+  read({ lat, lon, radiusKm, service }, signal) {
+    let total = 0;
+    const of = service === undefined ? '' : `&service=${encodeURIComponent(service)}`;
+    async function* stations() {
+      let pages = 1;
+      for (let page = 1; page <= Math.min(pages, MOST_PAGES); page++) {
+        const parsed = registerPageSchema.safeParse(
+          await ask(
+            `/register/entries?lat=${lat}&lon=${lon}&radius_km=${radiusKm}&page=${page}${of}`,
+            signal,
+          ),
+        );
+        if (!parsed.success) throw rubbish();
+        ({ pages, total } = parsed.data);
+        for (const row of parsed.data.entries) yield readRow(row);
+      }
     }
-  }
-  return { entries, skipped, total };
-}
+    return Object.assign(stations(), { total: () => total });
+  },
+};
+
+/** The sources that Veridon knows. */
+export const SOURCES: readonly Source[] = [RELAY_REGISTER];
+
+/** What the sources say of themselves. */
+export const listSources = (): SourceInfo[] => SOURCES.map(({ id, name, holds }) => ({ id, name, holds }));
+
+/** What the Relay Register has around a point, of one service or of all; rows that cannot be read are named and left out. */
+export const registerEntries = (query: Circle, signal: AbortSignal) => readAll(RELAY_REGISTER, query, signal);
 
 /** Searches the Relay Register around a point and holds what it finds against a plan and its model. */
 export async function searchRegister(

@@ -101,6 +101,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
     modelId: found.model.id,
     planId: request.kind === 'write' ? request.planId : null,
     state: 'running',
+    phase: 'getting ready',
     message: 'Getting ready.',
     bytes: 0,
     of: bytesOf(found.model) * { read: 1, write: 3, restore: 3 }[request.kind],
@@ -182,6 +183,7 @@ async function carryOut(
     .where(eq(jobs.id, job.id));
   freePort(port);
   job.secondsLeft = null;
+  job.phase = 'ended';
   job.state = state;
   setTimeout(() => running.delete(job.id), 60_000).unref();
 }
@@ -206,6 +208,7 @@ function fromRow(row: typeof jobs.$inferSelect): Job {
     modelId: row.modelId,
     planId: row.planId,
     state: row.state,
+    phase: row.state === 'running' ? 'getting ready' : 'ended',
     message: row.message,
     bytes: row.state === 'done' ? of : 0,
     of,

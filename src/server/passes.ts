@@ -24,9 +24,8 @@ export async function passFailed(job: Job, end: PassEnd, stopped: boolean): Prom
   job.result.radio = end.radio;
   const reason = stopped ? 'Stopped.' : end.reason;
   if (end.radio === 'untouched') {
-    const before = job.message.startsWith('Reading back')
-      ? 'It was written whole, but not read back.'
-      : 'The radio is as it was.';
+    const before =
+      job.phase === 'reading back' ? 'It was written whole, but not read back.' : 'The radio is as it was.';
     job.message = `${reason} ${before}`;
     return state;
   }
@@ -48,9 +47,11 @@ async function pass(
   port: Port,
   model: Model,
   task: Parameters<typeof runLink>[2],
+  phase: Job['phase'],
   message: string,
   signal: AbortSignal,
 ) {
+  job.phase = phase;
   job.message = message;
   const from = job.bytes;
   const began = performance.now();
@@ -68,7 +69,7 @@ async function pass(
 }
 
 export async function read(job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
-  const end = await pass(job, port, model, { kind: 'read' }, `Reading ${job.serial}.`, signal);
+  const end = await pass(job, port, model, { kind: 'read' }, 'reading', `Reading ${job.serial}.`, signal);
   if (end.ident.halfWritten) {
     job.message = `${job.serial} was read, but it is half written: nothing of it was kept. Restore its sealed copy.`;
     return;
@@ -89,11 +90,20 @@ async function writeAndReadBack(
     port,
     model,
     { kind: 'write', image, serial: job.serial },
+    'writing',
     `Writing ${job.serial}.`,
     signal,
   );
   await setRadioState(job.serial, 'whole');
-  const back = await pass(job, port, model, { kind: 'read' }, `Reading back ${job.serial}.`, signal);
+  const back = await pass(
+    job,
+    port,
+    model,
+    { kind: 'read' },
+    'reading back',
+    `Reading back ${job.serial}.`,
+    signal,
+  );
   const comparison = compareImages(image, back.image!, model);
   job.result.comparison = comparison;
   // Judged before it is sealed: a copy that is not what was sent must never be the one that a radio is rebuilt from.
@@ -120,6 +130,7 @@ export async function write(
     port,
     model,
     { kind: 'read' },
+    'reading',
     `Reading ${job.serial} first: its own bytes must survive.`,
     signal,
   );
@@ -160,6 +171,7 @@ export async function restore(
     port,
     model,
     { kind: 'read' },
+    'reading',
     `Reading ${job.serial} first: what it holds now is kept too.`,
     signal,
   );

@@ -2,6 +2,7 @@ import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { check, countFindings, type FindingCount, type Neighbour } from '../core/check';
 import { modelById } from '../core/models';
 import { readDocument, type Plan } from '../core/plan';
+import { USUAL_REGION, type Region } from '../core/radio';
 import { ok } from '../core/result';
 import { jobs, plans, summaries, type Database } from '../db';
 import { reading } from './database';
@@ -12,6 +13,7 @@ import { wantDocument } from './plan-rows';
 
 /** What the list says of a plan that is worked out of its document. */
 interface Summary {
+  region: Region;
   slots: number;
   channels: number;
   receive: number[];
@@ -23,6 +25,7 @@ interface Summary {
 }
 
 const NO_SUMMARY: Summary = {
+  region: USUAL_REGION,
   slots: 0,
   channels: 0,
   receive: [],
@@ -60,6 +63,7 @@ async function summarise(database: Database, id: string): Promise<Summary> {
 function summaryOf(plan: Plan, neighbours: readonly Neighbour[]): Summary {
   const model = modelById(plan.modelId);
   return {
+    region: plan.owner.region,
     slots: model?.slots.count ?? 0,
     channels: plan.channels.length,
     receive: plan.channels.map((channel) => channel.rx),

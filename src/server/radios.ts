@@ -4,10 +4,11 @@ import { z } from 'zod';
 import type { Bench, Copy, CopyReason, RadioCondition, WritePreview } from '../core/bench';
 import { compareContents } from '../core/compare';
 import { contentToWrite } from '../core/check';
-import { decodeImage } from '../core/image';
+import { bytesOf, decodeImage } from '../core/image';
 import type { Ident } from '../core/link';
-import { modelById, MODELS, type Model } from '../core/models';
+import { modelByIdent, modelById, type Model } from '../core/models';
 import { channelDefaults, makeId, NAME_LIMIT, type Channel } from '../core/plan';
+import { USUAL_REGION } from '../core/radio';
 import { cutText, text } from '../core/text';
 import { copies, radios } from '../db';
 import { reading, writing } from './database';
@@ -68,15 +69,16 @@ export function freePort(port: Port): void {
   state.answers.delete(keyOf(port));
 }
 
-/** Asks who is on a port, trying every model that the link could be. */
+/** Asks who is on a port, once: whoever answers says its model. */
 async function identify(port: Port): Promise<Answer> {
-  let reason = '';
-  for (const model of MODELS) {
-    const outcome = await runLink(port.tcp, model, { kind: 'identify' });
-    if (outcome.kind === 'finished') return { ident: outcome.ident, model };
-    reason = outcome.reason;
-  }
-  return { reason };
+  const outcome = await runLink(port.tcp, null, { kind: 'identify' });
+  if (outcome.kind === 'failed') return { reason: outcome.reason };
+  const { ident } = outcome;
+  const model = modelByIdent(ident.model);
+  // One that calls itself as a model does, and holds another length, is none that Veridon may write.
+  if (!model || bytesOf(model) !== ident.imageBytes)
+    return { reason: `It calls itself ${ident.model.trim()}; Veridon knows no such radio.` };
+  return { ident, model };
 }
 
 async function answerOf(port: Port): Promise<Answer | undefined> {
@@ -287,7 +289,7 @@ export async function planFromCopy(id: string, asker = NOBODY): Promise<KeptPlan
     power: held.power,
     scan: held.scan,
   }));
-  const owner = { callSign: '', region: 'orrin' as const, grade: 'full' as const, strict: false };
+  const owner = { callSign: '', region: USUAL_REGION, grade: 'full' as const, strict: false };
   return createPlan({ name: `From ${copy.serial}`, modelId: model.id, owner }, { channels }, asker, {
     copy: id,
   });

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { bytesOf, compareImages, decodeImage, encodeImage } from '../core/image';
 import type { LinkEvent } from '../core/link';
 import { ternP2 } from '../core/models/tern-p2';
 import { newMemory, UNITS } from '../sim/bench/units';
@@ -22,15 +23,15 @@ afterAll(() => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const order = async (path: string, body: object) =>
+const order = async (path: string, body: object, unit = 'tern-1') =>
   (await (
-    await fetch(`http://127.0.0.1:${sim.port}/bench/radios/tern-1${path}`, {
+    await fetch(`http://127.0.0.1:${sim.port}/bench/radios/${unit}${path}`, {
       method: 'POST',
       headers: { Authorization: `Bearer ${sim.key}` },
       body: JSON.stringify(body),
     })
   ).json()) as { port: { tcp: number } | null };
-const plug = async () => (await order('', { plugged: true })).port!.tcp;
+const plug = async (unit?: string) => (await order('', { plugged: true, on: true }, unit)).port!.tcp;
 
 test('what is read is what the unit was made with; passes follow each other on one port', async () => {
   const port = await plug();
@@ -97,4 +98,35 @@ test('a port that is not there, and one that is no radio, are said to be so', as
   const other = await runLink((mute.address() as { port: number }).port, ternP2, { kind: 'identify' });
   mute.close();
   expect(other).toMatchObject({ kind: 'failed', reason: expect.stringContaining('does not answer') });
+});
+
+test('whoever answers says who it is, asked once, whatever its model', async () => {
+  for (const unit of UNITS) {
+    const tcp = await plug(unit.id);
+    const asked = await runLink(tcp, null, { kind: 'identify' });
+    expect(asked).toMatchObject({
+      kind: 'finished',
+      ident: { model: unit.model.link.ident, serial: unit.serial, imageBytes: bytesOf(unit.model) },
+    });
+  }
+});
+
+test('a Tern P3 is read and written whole, as any model is that is data alone', async () => {
+  const unit = UNITS.find(({ model }) => model.id === 'tern-p3')!;
+  const tcp = await plug(unit.id);
+  const read = await runLink(tcp, unit.model, { kind: 'read' });
+  if (read.kind !== 'finished') throw new Error(read.reason);
+  const decoded = decodeImage(read.image!, unit.model);
+  expect(decoded.ok && decoded.value.channels.map(({ slot, name }) => [slot, name])).toEqual([
+    [1, 'CALLING'],
+    [2, 'KTR 222'],
+    [220, 'LAST'],
+  ]);
+  const image = encodeImage({ channels: [], settings: { greeting: 'EMPTY' } }, read.image!, unit.model);
+  const written = await runLink(tcp, unit.model, { kind: 'write', image, serial: unit.serial });
+  expect(written).toMatchObject({ kind: 'finished' });
+  const back = await runLink(tcp, unit.model, { kind: 'read' });
+  if (back.kind !== 'finished') throw new Error(back.reason);
+  expect(compareImages(image, back.image!, unit.model).different).toEqual([]);
+  expect(back.image).toHaveLength(16_384);
 });

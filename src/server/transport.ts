@@ -1,8 +1,6 @@
-import { connect } from 'node:net';
 import {
-  startLink,
-  stepLink,
-  isOpen,
+  DRIVERS,
+  type Driver,
   type LinkEvent,
   type LinkInput,
   type LinkState,
@@ -10,67 +8,65 @@ import {
   type LinkTask,
 } from '../core/link';
 import type { Model } from '../core/models';
+import { tcpCarrier, type Carrier } from './carrier';
 
 /** A silence on the line, ms, after which the host says its last thing again. */
 const QUIET_MS = 2000;
-/** A port that does not take the connection within this, ms, counts as vanished. */
-const CONNECT_MS = 3000;
-/** How long the other end may take to let go of the port, ms. */
-const CLOSING_MS = 1000;
 
 export type LinkOutcome = Extract<LinkEvent, { kind: 'finished' | 'failed' }>;
 
 /**
- * Carries a link task over a TCP port of this machine until it has finished or failed. `onEvent` hears everything on
- * the way; `signal` stops it as if the cable were pulled, at the next byte.
+ * Carries a link task over a TCP port of this machine until it has finished or failed; with `model` null whoever is there is
+ * asked who it is. `onEvent` hears everything on the way; `signal` stops it as if the cable were pulled, at the next byte.
  */
-export function runLink(
+export const runLink = (
   port: number,
-  model: Model,
+  model: Model | null,
+  task: LinkTask,
+  onEvent?: (event: LinkEvent) => void,
+  signal?: AbortSignal,
+): Promise<LinkOutcome> =>
+  carry(tcpCarrier(port), DRIVERS[model?.link.kind ?? 'stream'], model, task, onEvent, signal);
+
+/** Brings a driver and a carrier together. */
+function carry(
+  carrier: Carrier,
+  driver: Driver,
+  model: Model | null,
   task: LinkTask,
   onEvent: (event: LinkEvent) => void = () => {},
   signal?: AbortSignal,
 ): Promise<LinkOutcome> {
   return new Promise((resolve) => {
-    const socket = connect({ port, host: '127.0.0.1', noDelay: true });
     let state: LinkState | undefined;
     let quiet: NodeJS.Timeout | undefined;
 
     const advance = (step: LinkStep) => {
       state = step.state;
-      if (step.send.length > 0) socket.write(Buffer.concat(step.send));
+      if (step.send.length > 0) line.send(Buffer.concat(step.send));
       let outcome: LinkOutcome | undefined;
       for (const event of step.events) {
         onEvent(event);
         if (event.kind === 'finished' || event.kind === 'failed') outcome = event;
       }
       clearTimeout(quiet);
-      if (outcome) {
-        // The port is free for the next pass only when the other end has let go of it too.
-        const done = outcome;
-        if (socket.destroyed) return resolve(done);
-        socket.once('close', () => resolve(done));
-        socket.end();
-        setTimeout(() => socket.destroy(), CLOSING_MS).unref();
-      } else quiet = setTimeout(() => input({ kind: 'quiet' }), QUIET_MS);
+      // The port is free for the next pass only when the other end has let go of it too.
+      if (outcome) void line.end().then(() => resolve(outcome));
+      else quiet = setTimeout(() => input({ kind: 'quiet' }), QUIET_MS);
     };
     const input = (what: LinkInput) => {
-      if (state && isOpen(state)) advance(stepLink(state, what));
+      if (state && driver.isOpen(state)) advance(driver.step(state, what));
     };
 
-    const opening = setTimeout(() => socket.destroy(), CONNECT_MS);
-    socket.on('connect', () => {
-      clearTimeout(opening);
-      advance(startLink(model, task));
+    const line = carrier.open({
+      opened: () => advance(driver.start(model, task)),
+      heard: (bytes) => input({ kind: 'bytes', bytes }),
+      closed: () => {
+        clearTimeout(quiet);
+        if (state) input({ kind: 'closed' });
+        else resolve({ kind: 'failed', reason: 'The port is not there any more.', radio: 'untouched' });
+      },
     });
-    socket.on('data', (bytes) => input({ kind: 'bytes', bytes }));
-    socket.on('error', () => socket.destroy());
-    socket.on('close', () => {
-      clearTimeout(opening);
-      clearTimeout(quiet);
-      if (state) input({ kind: 'closed' });
-      else resolve({ kind: 'failed', reason: 'The port is not there any more.', radio: 'untouched' });
-    });
-    signal?.addEventListener('abort', () => socket.destroy(), { once: true });
+    signal?.addEventListener('abort', () => line.cut(), { once: true });
   });
 }

@@ -17,6 +17,8 @@ export interface Command {
   group: string;
   /** As shown: `Ctrl Z`. Keys without Ctrl or Alt belong to the table and are only shown here. */
   keys?: string;
+  /** Other keys that act too and are not shown. */
+  alsoKeys?: string;
   /** Other words under which it is found. */
   words?: string;
   run: () => void;
@@ -101,8 +103,11 @@ export function useCommands(source: string, commands: Command[]): void {
     const hear = (event: KeyboardEvent) => {
       const keys = pressed(event);
       if (!/Ctrl|Alt/.test(keys) || event.defaultPrevented) return;
-      const found = latest.current.find((command) => command.keys === keys);
-      if (!found || (isTyping(event) && /^Ctrl [A-Z]$/.test(keys) && 'ZYCVXA'.includes(keys.slice(-1))))
+      const found = latest.current.find((command) => command.keys === keys || command.alsoKeys === keys);
+      if (
+        !found ||
+        (isTyping(event) && /^Ctrl (Shift )?[A-Z]$/.test(keys) && 'ZYCVXA'.includes(keys.slice(-1)))
+      )
         return;
       event.preventDefault();
       found.run();

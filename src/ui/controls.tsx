@@ -86,41 +86,6 @@ export function Field({
   );
 }
 
-/** A labelled choice. */
-export function Choice<T extends string>({
-  label,
-  value,
-  options,
-  onChange,
-  className,
-  autoFocus,
-}: {
-  label: string;
-  value: T;
-  options: readonly (readonly [T, string])[];
-  onChange: (value: T) => void;
-  className?: string;
-  autoFocus?: boolean;
-}) {
-  return (
-    <label className={clsx('flex flex-col gap-1 text-[13px] text-soft', className)}>
-      {label}
-      <select
-        className="h-8 rounded-md border border-line-strong bg-sheet px-1.5 text-[14px] text-ink"
-        autoFocus={autoFocus}
-        value={value}
-        onChange={(event) => onChange(event.target.value as T)}
-      >
-        {options.map(([key, text]) => (
-          <option key={key} value={key}>
-            {text}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
 /** A pane that scrolls, and that the arrow keys scroll too: for lists with nothing in them to stop at. */
 export function Scroll({
   label,

@@ -1,4 +1,5 @@
 export * from './api';
+export * from './choice';
 export * from './commands';
 export * from './controls';
 export * from './long-list';

@@ -8,6 +8,8 @@ import { serialSchema } from './radio';
 export const JOB_KINDS = ['read', 'write', 'restore'] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
 export const JOB_STATES = ['running', 'done', 'failed', 'stopped'] as const;
+/** What a job is at just now. */
+export const JOB_PHASES = ['getting ready', 'reading', 'writing', 'reading back', 'ended'] as const;
 export type JobState = (typeof JOB_STATES)[number];
 
 /** What is asked for. A write says the serial and revision that the person agreed to. */
@@ -44,6 +46,7 @@ export const jobSchema = z.object({
   modelId: z.string(),
   planId: z.string().nullable(),
   state: z.enum(JOB_STATES),
+  phase: z.enum(JOB_PHASES),
   /** What it is doing, or how it ended, in a sentence. */
   message: z.string(),
   bytes: z.int(),

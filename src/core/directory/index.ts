@@ -1,2 +1,4 @@
 export * from './choose';
 export * from './entry';
+export * from './source';
+export * from './spelling';

@@ -34,9 +34,13 @@ export type LinkInput = { kind: 'bytes'; bytes: Uint8Array } | { kind: 'quiet' }
 
 type Phase = 'identifying' | 'reading' | 'opening' | 'writing' | 'closing' | 'finished' | 'failed';
 
+/** What a link has to know of a model. */
+export type LinkModel = Pick<Model, 'id' | 'name' | 'link'>;
+
 /** The host's side of a stream link; a value, advanced by `stepLink`. */
 export interface LinkState {
-  model: Pick<Model, 'id' | 'name' | 'link'>;
+  /** The model that is spoken to; null while nobody knows who is there, which is what is asked. */
+  model: LinkModel | null;
   task: LinkTask;
   phase: Phase;
   pending: Pending;
@@ -73,9 +77,11 @@ const DAMAGED = 0;
 /** The sequence number that answers the end of a write. */
 export const WHOLE = 0xff;
 
-/** Begins: the first bytes ask the radio who it is. */
-export function startLink(model: LinkState['model'], task: LinkTask): LinkStep {
-  const blocks = Math.ceil(bytesOf(model) / model.link.blockBytes);
+/** Begins: the first bytes ask the radio who it is. Asked of anybody (`model` null), whoever answers is as good. */
+export function startLink(model: LinkModel | null, task: LinkTask): LinkStep {
+  if (!model && task.kind !== 'identify') throw new Error('Only who is there can be asked of anybody.');
+  const bytes = model ? bytesOf(model) : 0;
+  const blocks = model ? Math.ceil(bytes / model.link.blockBytes) : 0;
   const state: LinkState = {
     model,
     task,
@@ -83,7 +89,7 @@ export function startLink(model: LinkState['model'], task: LinkTask): LinkStep {
     pending: NOTHING_PENDING,
     ident: null,
     done: Array.from({ length: blocks }, () => false),
-    image: new Uint8Array(bytesOf(model)),
+    image: new Uint8Array(bytes),
     underWay: [],
     silences: 0,
   };
@@ -198,7 +204,7 @@ function identified(step: LinkStep, payload: Uint8Array): void {
   const { model, task } = step.state;
   const ident = readIdent(payload);
   if (!ident) return void failed(step, 'What answers on this port is not a radio that Veridon knows.');
-  if (ident.model !== model.link.ident || ident.imageBytes !== bytesOf(model))
+  if (model && (ident.model !== model.link.ident || ident.imageBytes !== bytesOf(model)))
     return void failed(step, `This is no ${model.name}: it calls itself ${ident.model.trim()}.`);
   step.state = { ...step.state, ident };
   step.events.push({ kind: 'identified', ident });
@@ -222,19 +228,19 @@ function endFrame(image: Uint8Array): Uint8Array {
   return frameBytes('end', 0, imageSum(image));
 }
 
-const bytesDone = ({ done, model }: LinkState) =>
-  Math.min(bytesOf(model), done.filter(Boolean).length * model.link.blockBytes);
+const blockBytes = ({ model }: LinkState) => model!.link.blockBytes;
+const bytesDone = (state: LinkState) =>
+  Math.min(state.image.length, state.done.filter(Boolean).length * blockBytes(state));
 
 function progress(step: LinkStep): void {
-  step.events.push({ kind: 'progress', bytes: bytesDone(step.state), of: bytesOf(step.state.model) });
+  step.events.push({ kind: 'progress', bytes: bytesDone(step.state), of: step.state.image.length });
 }
 
 function takeBlock(step: LinkStep, { sequence, payload }: Frame): void {
   const { state } = step;
-  const { blockBytes } = state.model.link;
-  const from = sequence * blockBytes;
-  if (sequence >= state.done.length || payload.length !== Math.min(blockBytes, state.image.length - from))
-    return;
+  const size = blockBytes(state);
+  const from = sequence * size;
+  if (sequence >= state.done.length || payload.length !== Math.min(size, state.image.length - from)) return;
   if (state.done[sequence]) return;
   const image = state.image.slice();
   image.set(payload, from);
@@ -262,15 +268,16 @@ function endOfRead(step: LinkStep, { payload }: Frame): void {
 }
 
 function sendBlock(step: LinkStep, block: number): void {
-  const { image, model } = step.state;
-  const from = block * model.link.blockBytes;
+  const { image } = step.state;
+  const size = blockBytes(step.state);
+  const from = block * size;
   if (step.state.underWay.includes(block)) step.events.push({ kind: 'repeated', block });
   else step.state = { ...step.state, underWay: [...step.state.underWay, block] };
-  step.send.push(frameBytes('block', block, image.slice(from, from + model.link.blockBytes)));
+  step.send.push(frameBytes('block', block, image.slice(from, from + size)));
 }
 
 function fillWindow(step: LinkStep): void {
-  while (step.state.underWay.length < step.state.model.link.window) {
+  while (step.state.underWay.length < step.state.model!.link.window) {
     const { done, underWay } = step.state;
     const next = done.findIndex((there, block) => !there && !underWay.includes(block));
     if (next < 0) return;

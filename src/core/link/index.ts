@@ -1,3 +1,4 @@
+export * from './driver';
 export * from './frame';
 export * from './host';
 export * from './ident';

@@ -1,5 +1,7 @@
 /** Whose rules hold: the Orrin Spectrum Office's, or the amateur allocations of an ITU region. */
 export const REGIONS = ['orrin', 'itu1', 'itu2', 'itu3'] as const;
+/** The one that a new plan begins with, until somebody says otherwise. */
+export const USUAL_REGION = REGIONS[0];
 export type Region = (typeof REGIONS)[number];
 
 export const REGION_NAMES: Record<Region, string> = {

@@ -243,6 +243,8 @@ export const api = {
     query: z.object({ q: text(60).default('') }),
     response: z.object({
       places: z.array(z.looseObject({ name: z.string(), lat: z.number(), lon: z.number() })),
+      /** Where no place has that name: the one that is surely meant; the others are those nearest in spelling. */
+      meant: z.string().nullable(),
     }),
     problems: [502, 504],
   }),

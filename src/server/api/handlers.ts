@@ -1,4 +1,5 @@
-import { DIRECTORIES, findPlaces, searchRegister } from '../directories';
+import { findPlaces, listSources, searchRegister } from '../directories';
+import { USUAL_REGION } from '../../core/radio';
 import { fileName, planCsv } from '../export';
 import { databaseKind } from '../health';
 import { getJob, listJobs, startJob, stopJob } from '../jobs';
@@ -26,7 +27,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
     createPlan(
       {
         ...body,
-        owner: { callSign: '', region: 'orrin', grade: 'full', strict: false, ...body.owner },
+        owner: { callSign: '', region: USUAL_REGION, grade: 'full', strict: false, ...body.owner },
       },
       {},
       asker,
@@ -60,8 +61,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
       ? { file: planCsv(plan), type: 'text/csv; charset=utf-8', name: fileName(plan, 'csv') }
       : { file: JSON.stringify(plan, null, 2), type: 'application/json', name: fileName(plan, 'json') };
   },
-  directories: () => ({ directories: DIRECTORIES }),
-  places: async ({ query, gone }) => ({ places: await findPlaces(query.q, gone) }),
+  directories: () => ({ directories: listSources() }),
+  places: ({ query, gone }) => findPlaces(query.q, gone),
   entries: ({ query: { radius, plan, model, ...at }, gone }) =>
     searchRegister({ ...at, radiusKm: radius, planId: plan, modelId: model }, gone),
   radios: () => lookAtBench(),

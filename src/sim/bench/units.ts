@@ -1,5 +1,6 @@
 import { bytesOf, encodeImage, type RadioContent } from '../../core/image';
 import { ternP2 } from '../../core/models/tern-p2';
+import { ternP3 } from '../../core/models/tern-p3';
 import type { FittedChannel, Model } from '../../core/models';
 import { formatOf } from '../../core/models/formats';
 import { seeded } from '../random';
@@ -90,6 +91,23 @@ export const UNITS: readonly UnitSpec[] = [
         channel(1, 'NORRST', 145_650_000, { tx: 145_050_000 }),
       ],
       settings: { ...settings, showA: 'frequency', greeting: 'TERN' },
+    },
+  },
+  {
+    id: 'tern-3',
+    label: 'Tern P3, three bands',
+    model: ternP3,
+    serial: 'LK310026',
+    firmware: '1.00',
+    region: 3,
+    seed: 310026,
+    content: {
+      channels: [
+        channel(1, 'CALLING', 145_500_000),
+        channel(2, 'KTR 222', 224_300_000, { tx: 222_700_000, send: { kind: 'tone', tone: 1000 } }),
+        channel(220, 'LAST', 433_500_000, { power: 1000 }),
+      ],
+      settings: { ...settings, greeting: 'THREE' },
     },
   },
 ];

@@ -99,7 +99,20 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
         )}
       </header>
       <SearchBar search={search} />
-      {search.trouble && <Trouble className="shrink-0">{search.trouble}</Trouble>}
+      {search.trouble && (
+        <Trouble className="shrink-0">
+          {search.trouble}
+          {search.near.length > 0 && (
+            <span className="ml-2 inline-flex flex-wrap gap-1.5">
+              {search.near.map((name) => (
+                <Button key={name} size="small" onClick={() => search.searchNear(name)}>
+                  {name}
+                </Button>
+              ))}
+            </span>
+          )}
+        </Trouble>
+      )}
       <div className="flex min-h-0 flex-1 gap-3 max-lg:flex-none max-lg:flex-col">
         <section
           aria-label="Stations"

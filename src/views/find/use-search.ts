@@ -35,6 +35,8 @@ export function useSearch(planId: string | null, firstUnit: DistanceUnit) {
   const [radius, setRadius] = useState(unit === 'km' ? '40' : '25');
   const [query, setQuery] = useState<Query | null>(null);
   const [trouble, setTrouble] = useState('');
+  /** Places that may have been meant by one that there is not. */
+  const [near, setNear] = useState<string[]>([]);
   const [band, setBand] = useState('all');
   const [mode, setMode] = useState('all');
   const [showUnfit, setShowUnfit] = useState(false);
@@ -43,7 +45,9 @@ export function useSearch(planId: string | null, firstUnit: DistanceUnit) {
   const places = useQuery({
     queryKey: ['places', place],
     queryFn: () =>
-      ask<{ places: Place[] }>(`/api/directories/relay-register/places?q=${encodeURIComponent(place)}`),
+      ask<{ places: Place[]; meant: string | null }>(
+        `/api/directories/relay-register/places?q=${encodeURIComponent(place)}`,
+      ),
     enabled: place.trim().length > 1,
     staleTime: 60_000,
     retry: false,
@@ -71,13 +75,27 @@ export function useSearch(planId: string | null, firstUnit: DistanceUnit) {
     if (point.ok) return setQuery({ ...point.value, name: 'the point', radius: km });
     const found = await places.refetch();
     if (found.error) return setTrouble(found.error.message);
+    const typed = place.trim();
+    const list = found.data?.places ?? [];
+    const wanted = (found.data?.meant ?? typed).toLowerCase();
     const exact =
-      found.data?.places.find((one) => one.name.toLowerCase() === place.trim().toLowerCase()) ??
-      (found.data?.places.length === 1 ? found.data.places[0] : undefined);
-    if (!exact)
+      list.find((one) => one.name.toLowerCase() === wanted) ?? (list.length === 1 ? list[0] : undefined);
+    setNear([]);
+    if (!exact) {
+      // Those that hold what was typed, or those nearest in spelling: one of them is one click away.
+      setNear(list.slice(0, 6).map(({ name }) => name));
       return setTrouble(
-        `The gazetteer has no “${place.trim()}”. Choose a town from the list, or type degrees such as 52.06, -29.84 or a locator such as HO52bb.`,
+        list.length > 0
+          ? `The gazetteer has no “${typed}”. Did you mean:`
+          : `The gazetteer has no “${typed}”, nor anything like it. Type degrees such as 52.06, -29.84 or a locator such as HO52bb.`,
       );
+    }
+    searchAround(exact, km);
+  };
+
+  const searchAround = (exact: Place, km: number) => {
+    setTrouble('');
+    setNear([]);
     setPlace(exact.name);
     setQuery({ lat: exact.lat, lon: exact.lon, name: exact.name, radius: km });
     if (query && query.lat === exact.lat && query.radius === km) void answer.refetch();
@@ -115,6 +133,13 @@ export function useSearch(planId: string | null, firstUnit: DistanceUnit) {
     },
     query,
     search,
+    near,
+    /** Searches around one of the places that may have been meant. */
+    searchNear: (name: string) => {
+      const exact = places.data?.places.find((one) => one.name === name);
+      const km = toKm(Number(radius.replace(',', '.')), unit);
+      if (exact) searchAround(exact, km);
+    },
     trouble: trouble || (answer.error ? answer.error.message : ''),
     busy: answer.isFetching,
     places: places.data?.places ?? [],

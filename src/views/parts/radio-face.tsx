@@ -10,10 +10,13 @@ export function RadioFace({
   channel,
   model,
   region,
+  nothing = 'This channel is left out of the fit.',
 }: {
   channel: FittedChannel | null;
   model: Model;
   region: Region;
+  /** What is said where there is no channel to show. */
+  nothing?: string;
 }) {
   const [keyDown, setKeyDown] = useState(false);
   useEffect(() => {
@@ -87,9 +90,7 @@ export function RadioFace({
             )}
           </div>
           <p className="flex justify-between gap-2 pt-1.5 text-[12px] text-soft">
-            <span className="truncate">
-              {channel ? onAir(channel) : 'This channel is left out of the fit.'}
-            </span>
+            <span className="truncate">{channel ? onAir(channel) : nothing}</span>
           </p>
         </div>
       </div>

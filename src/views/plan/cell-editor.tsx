@@ -3,33 +3,43 @@
 import clsx from 'clsx';
 import { useEffect, useRef } from 'react';
 import { MODES } from '@/core/radio';
+import type { Model } from '@/core/models';
 import { COLUMNS, type Column } from '@/core/plan';
 import { HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
 import { tabStep } from './selection';
 import type { Table } from './use-table';
 
-const HELP: Partial<Record<Column, string>> = {
-  rx: '145.6125, 145600k, 433500000',
-  tx: '= same, + or - usual shift, +7.6, -600k, 438.4875, x listen only',
-  access: '88.5 sends, 88.5/88.5 both, /88.5 expects, D023N, CC3 TS2, NAC 293',
-};
+/** What a cell takes, of what this radio has. */
+function helpFor(column: Column, { tones, codes, modes }: Model): string | undefined {
+  if (column === 'rx') return '145.6125, 145600k, 433500000';
+  if (column === 'tx') return '= same, + or - usual shift, +7.6, -600k, 438.4875, x listen only';
+  if (column !== 'access') return undefined;
+  return [
+    ...(tones.length > 0 ? ['88.5 sends, 88.5/88.5 both, /88.5 expects'] : []),
+    ...(codes.length > 0 ? ['D023N'] : []),
+    ...(modes.includes('DMR') ? ['CC3 TS2'] : []),
+    ...(modes.includes('P25') ? ['NAC 293'] : []),
+  ].join(', ');
+}
 
 /** The field that lies over a cell while it is typed in, with what it takes or why it does not. */
 export function CellEditor({
   table,
+  model,
   top,
   below,
   onDone,
 }: {
   table: Table;
+  model: Model;
   top: number;
   below: boolean;
   onDone: () => void;
 }) {
-  const { editing, setEditing, commit, cancel, rowCount, setSelection } = table;
+  const { editing, editingCell, setEditing, commit, cancel, rowCount, setSelection } = table;
   const input = useRef<HTMLInputElement>(null);
   const leaving = useRef(false);
-  const cell = editing!.cell;
+  const cell = editingCell!;
   useEffect(() => {
     const field = input.current!;
     field.focus();
@@ -64,7 +74,7 @@ export function CellEditor({
     }
   };
 
-  const message = editing!.reason ?? HELP[cell.column];
+  const message = editing!.reason ?? helpFor(cell.column, model);
   return (
     <div
       role="row"
@@ -105,7 +115,9 @@ export function CellEditor({
             id="cell-message"
             role={editing!.reason ? 'alert' : undefined}
             className={clsx(
-              'absolute left-0 w-max max-w-[22rem] rounded border px-2 py-1 text-[12.5px] shadow-md',
+              'absolute w-max max-w-[22rem] rounded border px-2 py-1 text-[12.5px] shadow-md',
+              // In the right half it grows to the left, so that it ends within the pane.
+              COLUMNS.indexOf(cell.column) < COLUMNS.indexOf('access') ? 'left-0' : 'right-0',
               below ? 'top-full mt-0.5' : 'bottom-full mb-0.5',
               editing!.reason ? 'border-stop bg-stop-wash' : 'border-line-strong bg-sheet text-soft',
             )}

@@ -30,7 +30,7 @@ export function ChannelTable({
   onMove: () => void;
   gridRef: RefObject<HTMLDivElement | null>;
 }) {
-  const { rows, rowCount, selection, editing, drafts, chosen, columns } = table;
+  const { rows, rowCount, selection, editing, editingCell, drafts, chosen, columns } = table;
   const virtual = useVirtualizer({
     count: rowCount,
     getScrollElement: () => gridRef.current,
@@ -45,7 +45,6 @@ export function ChannelTable({
 
   const focus = () => gridRef.current?.focus({ preventScroll: true });
   const onKeyDown = useTableKeys({
-    hand,
     table,
     actions,
     onMove,
@@ -150,12 +149,13 @@ export function ChannelTable({
           );
         })}
         {drop !== null && <DropLine top={drop * ROW_HEIGHT} count={chosen.size} />}
-        {editing && (
+        {editingCell && (
           <CellEditor
-            key={`${editing.cell.row} ${editing.cell.column}`}
+            key={`${editing!.id} ${editing!.column}`}
             table={table}
-            top={editing.cell.row * ROW_HEIGHT}
-            below={editing.cell.row < 3 || editing.cell.row < rowCount - 2}
+            model={hand.model}
+            top={editingCell.row * ROW_HEIGHT}
+            below={editingCell.row < 3 || editingCell.row < rowCount - 2}
             onDone={focus}
           />
         )}

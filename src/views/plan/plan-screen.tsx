@@ -131,7 +131,18 @@ function PlanDesk({ initial }: { initial: KeptPlan }) {
           aria-label="This channel and this radio"
           className="flex w-[288px] shrink-0 flex-col gap-2.5 max-lg:w-full! max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
         >
-          <RadioFace channel={fitted} model={hand.model} region={hand.plan.owner.region} />
+          <RadioFace
+            channel={fitted}
+            model={hand.model}
+            region={hand.plan.owner.region}
+            nothing={
+              table.active
+                ? hand.shown.views.plan === null
+                  ? 'Being worked out…'
+                  : 'This channel is left out of the fit.'
+                : 'A new channel: type its frequency.'
+            }
+          />
           {table.active && fitted && (
             <RadioName
               key={`name ${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}

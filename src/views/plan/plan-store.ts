@@ -51,6 +51,8 @@ export interface PlanStore {
 }
 
 const RETRY_MS = 1500;
+/** Refusals that are no trouble: what was to be taken back is back already. */
+const NOTHING_TO_DO: readonly string[] = ['nothing-to-undo', 'nothing-to-redo'];
 
 /**
  * Holds a plan on the screen. An edit shows at once and is sent in turn, each made on the revision that the one before
@@ -137,7 +139,7 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
         }
         queue.shift();
         await reload();
-        const harmless = error instanceof Refusal && error.kind.startsWith('nothing-to-');
+        const harmless = error instanceof Refusal && NOTHING_TO_DO.includes(error.kind);
         set({ trouble: harmless ? null : sentenceOf(error) });
       }
     }

@@ -46,7 +46,7 @@ export function usePlanCommands(
   });
   useCommands('plan', [
     planCommand('undo', 'Undo', () => store.step('undo'), 'Ctrl Z'),
-    planCommand('redo', 'Redo', () => store.step('redo'), 'Ctrl Y'),
+    { ...planCommand('redo', 'Redo', () => store.step('redo'), 'Ctrl Y'), alsoKeys: 'Ctrl Shift Z' },
     planCommand(
       'find-in-plan',
       'Find in this plan',

@@ -3,18 +3,15 @@
 import type { KeyboardEvent } from 'react';
 import type { Actions } from './use-actions';
 import { step, tabStep, takesLetters, at, type Cell } from './selection';
-import type { PlanInHand } from './use-plan';
 import type { Table } from './use-table';
 
 /** Keys while the table has the focus. Letters type where a value can begin with them, and are commands elsewhere. */
 export function useTableKeys({
-  hand,
   table,
   actions,
   onMove,
   page,
 }: {
-  hand: PlanInHand;
   table: Table;
   actions: Actions;
   onMove: () => void;
@@ -35,8 +32,6 @@ export function useTableKeys({
           added: new Set(),
         }),
       d: actions.fillDown,
-      z: () => hand.store.step('undo'),
-      y: () => hand.store.step('redo'),
     })[key.toLowerCase()];
 
   const single = (key: string): (() => void) | undefined => {
@@ -60,10 +55,7 @@ export function useTableKeys({
     const next = step(active, event.key, rowCount, page(), ctrl);
     if (next) return done(() => go(next, event.shiftKey));
     if (ctrl) {
-      const act =
-        event.shiftKey && event.key.toLowerCase() === 'z'
-          ? () => hand.store.step('redo')
-          : withCtrl(event.key);
+      const act = withCtrl(event.key);
       return act && done(act);
     }
     if (event.key === 'Tab') {

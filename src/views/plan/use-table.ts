@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import {
   cellText,
   channelDefaults,
@@ -19,9 +19,16 @@ import { fail, ok, type Result } from '@/core/result';
 import { at, blockColumns, blockRows, type Cell, type Selection } from './selection';
 import type { PlanInHand } from './use-plan';
 
-/** A cell that is being typed in. `reason` is why what stands there is not understood. */
+/** The row where new channels are typed, as what its cells belong to. */
+const NEW = 'new';
+
+/**
+ * A cell that is being typed in: of a channel, wherever its row goes meanwhile, or of the row of new ones. `reason` is why what
+ * stands there is not understood.
+ */
 export interface Editing {
-  cell: Cell;
+  id: ChannelId | typeof NEW;
+  column: Column;
   text: string;
   reason: string | null;
 }
@@ -29,8 +36,6 @@ export interface Editing {
 /** What was typed and not understood stays in its cell with its reason, until it is put right or thrown away. */
 export type Drafts = ReadonlyMap<string, { text: string; reason: string }>;
 export const draftKey = (id: string, column: Column) => `${id} ${column}`;
-
-const NEW = 'new';
 
 /** The state of the channel table: which rows are shown, what is chosen, what is being typed, and what a commit does. */
 export function useTable(hand: PlanInHand) {
@@ -90,7 +95,8 @@ export function useTable(hand: PlanInHand) {
     const channel = rows[cell.row];
     const draft = drafts.get(draftKey(channel?.id ?? NEW, cell.column));
     const text = typed ?? draft?.text ?? (channel ? cellText(channel, cell.column) : '');
-    setEditing({ cell, text, reason: typed === undefined ? (draft?.reason ?? null) : null });
+    const reason = typed === undefined ? (draft?.reason ?? null) : null;
+    setEditing({ id: channel?.id ?? NEW, column: cell.column, text, reason });
   };
 
   const change = (changes: { id: ChannelId; set: ChannelSet }[]): Result<unknown> =>
@@ -122,16 +128,17 @@ export function useTable(hand: PlanInHand) {
   };
 
   /** Takes what was typed into a cell; `all` sets it on every chosen channel. */
-  const commitText = (cell: Cell, text: string, all: boolean): Result<unknown> => {
+  const commitText = ({ id, column, text }: Editing, all: boolean): Result<unknown> => {
     setRemark('');
-    const channel = rows[cell.row];
-    if (!channel) return text.trim() === '' ? ok(null) : addChannel(cell.column, text);
-    if (cell.column === 'slot') return moveTo(channel, text);
-    if (!all && text === cellText(channel, cell.column)) return ok(null);
+    if (id === NEW) return text.trim() === '' ? ok(null) : addChannel(column, text);
+    const channel = plan.channels.find((one) => one.id === id);
+    if (!channel) return fail(`Not taken: “${text}”. Its channel is not in the plan any more.`);
+    if (column === 'slot') return moveTo(channel, text);
+    if (!all && text === cellText(channel, column)) return ok(null);
     const targets = all ? chosenChannels : [channel];
     const changes: { id: ChannelId; set: ChannelSet }[] = [];
     for (const target of targets) {
-      const parsed = parseCell(cell.column, text, target, context);
+      const parsed = parseCell(column, text, target, context);
       if (!parsed.ok) return parsed;
       changes.push({ id: target.id, set: parsed.value });
       if (parsed.note !== undefined) setRemark(parsed.note);
@@ -142,9 +149,9 @@ export function useTable(hand: PlanInHand) {
   /** Ends typing. Where the text is not understood the cell keeps it, with its reason; `leave` lets go of the cell all the same. */
   const commit = ({ leave = false, all = false } = {}): boolean => {
     if (!editing) return true;
-    const { cell, text } = editing;
-    const key = draftKey(rows[cell.row]?.id ?? NEW, cell.column);
-    const result = commitText(cell, text, all);
+    const { id, column, text } = editing;
+    const key = draftKey(id, column);
+    const result = commitText(editing, all);
     if (result.ok) {
       setDraft(key, null);
       setEditing(null);
@@ -158,9 +165,26 @@ export function useTable(hand: PlanInHand) {
   };
 
   const cancel = () => {
-    if (editing) setDraft(draftKey(rows[editing.cell.row]?.id ?? NEW, editing.cell.column), null);
+    if (editing) setDraft(draftKey(editing.id, editing.column), null);
     setEditing(null);
   };
+
+  /** Where the cell that is being typed in is now; null where its channel is gone or not shown. */
+  const editingRow =
+    editing === null
+      ? -1
+      : editing.id === NEW
+        ? rows.length
+        : rows.findIndex((channel) => channel.id === editing.id);
+  const editingCell: Cell | null =
+    editing && editingRow >= 0 ? { row: editingRow, column: editing.column } : null;
+  // Somebody removed the channel, or undid what made it, while its cell was open.
+  const orphan = editing !== null && editingCell === null ? editing : null;
+  useEffect(() => {
+    if (!orphan) return;
+    setRemark(`Not taken: “${orphan.text}”. Its channel is not in the plan any more.`);
+    setEditing(null);
+  }, [orphan]);
 
   const select = (id: ChannelId, column: Column = 'name') => {
     let row = rows.findIndex((channel) => channel.id === id);
@@ -182,6 +206,7 @@ export function useTable(hand: PlanInHand) {
     chosenChannels,
     active,
     editing,
+    editingCell,
     setEditing,
     drafts,
     setDraft,

@@ -3,7 +3,15 @@
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { findModels } from '@/core/models';
-import { GRADES, GRADE_NAMES, REGIONS, REGION_NAMES, type Grade, type Region } from '@/core/radio';
+import {
+  GRADES,
+  GRADE_NAMES,
+  REGIONS,
+  REGION_NAMES,
+  type Grade,
+  type Region,
+  USUAL_REGION,
+} from '@/core/radio';
 import { ask, Button, Choice, Field, sentenceOf, Trouble } from '@/ui';
 
 /** Makes a plan: its name, the radio under any name that it is sold by, and the licence. */
@@ -14,7 +22,7 @@ export function NewPlan({ first, onClose }: { first: boolean; onClose: () => voi
   const [soldAs, setSoldAs] = useState(sold[0]![0]);
   const [callSign, setCallSign] = useState('');
   const [grade, setGrade] = useState<Grade>('full');
-  const [region, setRegion] = useState<Region>('orrin');
+  const [region, setRegion] = useState<Region>(USUAL_REGION);
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
 

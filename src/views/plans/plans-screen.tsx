@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { FindingCount } from '@/core/check';
-import { rulers } from '@/core/radio';
+import { rulers, type Region } from '@/core/radio';
 import { ask, Button, Moment, sentenceOf, SeverityMark, Trouble, useTimeFormat } from '@/ui';
 import { NewPlan } from './new-plan';
 import { UnreadablePlan } from './unreadable-plan';
@@ -14,6 +14,7 @@ export interface PlanRow {
   id: string;
   name: string;
   model: string;
+  region: Region;
   slots: number;
   channels: number;
   receive: number[];
@@ -29,8 +30,8 @@ export interface PlanRow {
 }
 
 /** Where on the bands a plan lives: its receive frequencies, to scale, without words. */
-function MiniStrip({ receive }: { receive: number[] }) {
-  const drawn = useMemo(() => rulers(receive, { region: 'orrin' }), [receive]);
+function MiniStrip({ receive, region }: { receive: number[]; region: Region }) {
+  const drawn = useMemo(() => rulers(receive, { region }), [receive, region]);
   return (
     <span className="flex h-7 gap-1.5 max-[700px]:hidden" aria-hidden>
       {drawn.map((ruler, at) => (
@@ -144,7 +145,7 @@ export function PlansScreen({
                     </span>
                     <Written plan={plan} />
                   </span>
-                  <MiniStrip receive={plan.receive} />
+                  <MiniStrip receive={plan.receive} region={plan.region} />
                   <span className="text-right text-[13px]">
                     {plan.channels} of {plan.slots} slots
                     <span className="block text-soft">
