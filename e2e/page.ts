@@ -112,6 +112,7 @@ export async function cell(page: Page, slot: number, column: string): Promise<st
       scroller.scrollTop = y;
       return scroller.scrollTop >= scroller.scrollHeight - scroller.clientHeight - 1;
     }, top);
+  await page.waitForSelector('[role=grid] [role=rowgroup] [role=row]');
   for (let top = 0, end = false; ; top += 250) {
     const row = await find();
     if (row !== null) {

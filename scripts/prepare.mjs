@@ -1,6 +1,15 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join, resolve } from 'node:path';
 
 const STAMPS = '.build';
@@ -56,6 +65,7 @@ const BUILT_FROM = [
 
 /** Makes the production build where the sources have changed since the last one. */
 export function build() {
+  prepareDatabase();
   const wanted = digest(BUILT_FROM);
   if (existsSync('.next/BUILD_ID') && stampOf('build') === wanted) return;
   console.log('Building…');
@@ -71,6 +81,17 @@ export function build() {
     process.exit(1);
   }
   stamp('build', wanted);
+}
+
+/** Makes the empty database from which every new data directory is copied, once for each version of PGlite. */
+function prepareDatabase() {
+  const { dependencies } = JSON.parse(readFileSync('package.json', 'utf8'));
+  const place = join(STAMPS, `empty-database-${dependencies['@electric-sql/pglite']}`);
+  if (existsSync(place)) return;
+  const making = `${place}.making`;
+  rmSync(making, { recursive: true, force: true });
+  mkdirSync(STAMPS, { recursive: true });
+  if (run(process.execPath, ['src/db/make-database.mjs', making]) === 0) renameSync(making, place);
 }
 
 /** Where Debian and others put Chromium. */

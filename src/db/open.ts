@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process';
-import { existsSync, renameSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
@@ -19,6 +19,14 @@ export interface Opened {
 
 const MIGRATIONS = join(process.cwd(), 'src', 'db', 'migrations');
 const MAKER = join(process.cwd(), 'src', 'db', 'make-database.mjs');
+
+/** Where the build has put an empty database of this version of PGlite (scripts/prepare.mjs); making one takes seconds, copying it none. */
+function preparedDatabase(): string {
+  const { dependencies } = JSON.parse(readFileSync(join(process.cwd(), 'package.json'), 'utf8')) as {
+    dependencies: Record<string, string>;
+  };
+  return join(process.cwd(), '.build', `empty-database-${dependencies['@electric-sql/pglite']}`);
+}
 
 async function openServer(url: string): Promise<Opened> {
   const [{ Pool }, { drizzle }, { migrate }] = await Promise.all([
@@ -47,7 +55,12 @@ export async function makePglite(place: string): Promise<void> {
   const { syncPath, syncTree } = await import('./synced-fs');
   const making = join(place, 'db.making');
   rmSync(making, { recursive: true, force: true });
-  await promisify(execFile)(process.execPath, [MAKER, making], { env: { ...process.env, NODE_OPTIONS: '' } });
+  const prepared = preparedDatabase();
+  if (existsSync(prepared)) cpSync(prepared, making, { recursive: true });
+  else
+    await promisify(execFile)(process.execPath, [MAKER, making], {
+      env: { ...process.env, NODE_OPTIONS: '' },
+    });
   syncTree(making);
   renameSync(making, join(place, 'db'));
   syncPath(place);
@@ -72,6 +85,8 @@ export async function openFolder(folder: string, heard?: (step: DiskStep) => voi
       ...['-c', 'wal_sync_method=fsync'],
       // No process writes checkpoints beside us; a log of the usual 1 GB would be gone through after every kill.
       ...['-c', 'max_wal_size=64MB'],
+      // The usual 160 MB are for servers; what is read again is in the memory of the system besides.
+      ...['-c', 'shared_buffers=24MB'],
     ],
   });
   const database = drizzle(client, { schema });

@@ -38,6 +38,8 @@ export async function answerApi(dispatch, request, response) {
   const body = Buffer.from(await answer.arrayBuffer());
   response.writeHead(answer.status, {
     ...Object.fromEntries(answer.headers),
+    // Nothing that is answered here is a page.
+    'Content-Security-Policy': "default-src 'none'; frame-ancestors 'none'",
     'Content-Length': body.length,
     // What was refused before its body was read to the end leaves the rest of it on the connection.
     ...(hasBody && !request.complete && { Connection: 'close' }),

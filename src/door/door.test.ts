@@ -1,4 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { PROBLEM_KINDS } from '../core/problems';
 import { connect, type AddressInfo } from 'node:net';
 import {
   cleanHeaders,
@@ -138,4 +140,16 @@ describe('what is no request that can be read', () => {
     expect(JSON.parse(body!)).toMatchObject({ status, detail: expect.stringMatching(/\.$/) });
     expect(Number(/Content-Length: (\d+)/.exec(head!)![1])).toBe(Buffer.byteLength(body!));
   });
+});
+
+test('what the door refuses is of the kinds that there are', () => {
+  const source = ['door.mjs', 'server.mjs']
+    .map((name) => readFileSync(`src/door/${name}`, 'utf8'))
+    .join('\n');
+  const kinds = [
+    ...source.matchAll(/\bkind: '([a-z-]+)'/g),
+    ...source.matchAll(/refusal\(\s*\d+,\s*'([a-z-]+)'/g),
+  ].map(([, kind]) => kind);
+  expect(kinds.length).toBeGreaterThan(5);
+  for (const kind of kinds) expect(PROBLEM_KINDS).toContain(kind);
 });

@@ -11,6 +11,7 @@ import {
   type SourceInfo,
 } from '../core/directory';
 import { MODELS } from '../core/models';
+import type { ProblemKind } from '../core/problems';
 import type { Point } from '../core/radio';
 import { text } from '../core/text';
 import { benchHeaders, benchUrl } from './bench';
@@ -25,7 +26,7 @@ const MOST_PAGES = 20;
 /** Bytes of one page; a page of 500 full rows has a quarter of that. */
 const LONGEST_PAGE = 1_000_000;
 
-const trouble = (status: number, kind: string, detail: string) =>
+const trouble = (status: number, kind: ProblemKind, detail: string) =>
   new Problem(status, kind, 'The Relay Register cannot be used just now', detail);
 
 const rubbish = () =>

@@ -1,9 +1,11 @@
+import type { ProblemKind } from '../core/problems';
+
 /** What went wrong, for an answer after RFC 9457: a status, a short kind, and a sentence that says what to do. */
 export class Problem extends Error {
   constructor(
     readonly status: number,
     /** A word for programs, the end of the problem's `type`. */
-    readonly kind: string,
+    readonly kind: ProblemKind,
     readonly title: string,
     readonly detail: string,
     /** More members of the problem document. */

@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { PROBLEM_KINDS } from '../../core/problems';
 import { changeKeySchema, KEY_HEADER } from '../once';
 import { api, type Operation } from './contract';
 
 const problemSchema = z.looseObject({
-  type: z.string(),
+  type: z.enum(PROBLEM_KINDS.map((kind) => `urn:veridon:problem:${kind}`)),
   title: z.string(),
   status: z.int(),
   detail: z.string(),

@@ -1,4 +1,5 @@
 import { applyEdit, type Edit, type Plan } from '@/core/plan';
+import type { ProblemKind } from '@/core/problems';
 import type { Result } from '@/core/result';
 import { Refusal, sentenceOf, Unreachable } from '@/ui';
 
@@ -52,7 +53,7 @@ export interface PlanStore {
 
 const RETRY_MS = 1500;
 /** Refusals that are no trouble: what was to be taken back is back already. */
-const NOTHING_TO_DO: readonly string[] = ['nothing-to-undo', 'nothing-to-redo'];
+const NOTHING_TO_DO: readonly ProblemKind[] = ['nothing-to-undo', 'nothing-to-redo'];
 
 /**
  * Holds a plan on the screen. An edit shows at once and is sent in turn, each made on the revision that the one before
@@ -139,7 +140,7 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
         }
         queue.shift();
         await reload();
-        const harmless = error instanceof Refusal && NOTHING_TO_DO.includes(error.kind);
+        const harmless = error instanceof Refusal && NOTHING_TO_DO.some((kind) => kind === error.kind);
         set({ trouble: harmless ? null : sentenceOf(error) });
       }
     }

@@ -1,0 +1,54 @@
+/**
+ * The kinds of problems that the HTTP API answers: a closed set, which programs may rely on and both sides share. Each ends the
+ * `type` of its problem document (RFC 9457), `urn:veridon:problem:stale-edit`.
+ */
+export const PROBLEM_KINDS = [
+  // what was asked
+  'bad-address',
+  'address-too-long',
+  'invalid-input',
+  'invalid-json',
+  'no-such-method',
+  'not-found',
+  'refused',
+  'key-wanted',
+  'key-used',
+  'length-wanted',
+  'too-large',
+  'too-many',
+  'too-slow',
+  'unreadable',
+  // plans
+  'edit-refused',
+  'stale-edit',
+  'unknown-revision',
+  'unknown-model',
+  'nothing-to-undo',
+  'nothing-to-redo',
+  'no-plan',
+  'plan-busy',
+  'plan-changed',
+  'plan-removed',
+  'plan-too-large',
+  'plan-unreadable',
+  // radios
+  'copy-unreadable',
+  'no-copy',
+  'not-alike',
+  'not-running',
+  'nothing-to-write',
+  'other-unit',
+  'port-busy',
+  'radio-away',
+  // directories
+  'directory-away',
+  'directory-cut-off',
+  'directory-refused',
+  'directory-rubbish',
+  'directory-slow',
+  // Veridon itself
+  'data-directory',
+  'database-away',
+  'mistake',
+] as const;
+export type ProblemKind = (typeof PROBLEM_KINDS)[number];
