@@ -322,7 +322,7 @@ test('a town that is written otherwise is found all the same; of several that ma
     await page.keyboard.type(town);
     await keys('Enter');
   };
-  await search('Keterbie');
+  await search('Keterby');
   await page.waitForSelector('tbody tr');
   expect(await page.$eval('input[list=places]', (field) => field.value)).toBe('Ketterby');
   // two towns hold this: neither is taken for meant

@@ -251,7 +251,7 @@ test('chosen channels are moved to a slot and numbered in steps, each seen befor
   await page.click(await cell(page, 12, 'rx'));
   await keys(...Array<string>(5).fill('Shift+ArrowDown'));
   await press(page, 'Arrange');
-  await choose(page, 'Arrange', 'Number 6 channels anew');
+  await choose(page, 'Arrange', 'Number the 6 chosen anew');
   const fill = async (field: string, text: string) => {
     await page.click(field, { count: 3 });
     await page.keyboard.type(text);

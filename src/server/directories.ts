@@ -86,8 +86,10 @@ const placesSchema = z.object({
   places: z.array(z.object({ name: text(60), island: text(60), lat: z.number(), lon: z.number() })).max(100),
 });
 
-async function places(text: string, signal: AbortSignal) {
-  const parsed = placesSchema.safeParse(await ask(`/register/places?q=${encodeURIComponent(text)}`, signal));
+async function places(text: string, signal: AbortSignal, most = 12) {
+  const parsed = placesSchema.safeParse(
+    await ask(`/register/places?q=${encodeURIComponent(text)}&most=${most}`, signal),
+  );
   if (!parsed.success) throw rubbish();
   return parsed.data.places;
 }
@@ -100,7 +102,7 @@ export async function findPlaces(text: string, gone?: AbortSignal) {
   const signal = giveUpAfter(PATIENCE_MS, gone);
   const found = await places(text, signal);
   if (found.length > 0 || text.trim() === '') return { places: found, meant: null };
-  const { near, meant } = nearSpellings(text, await places('', signal), ({ name }) => name);
+  const { near, meant } = nearSpellings(text, await places('', signal, 100), ({ name }) => name);
   return { places: near, meant: meant?.name ?? null };
 }
 

@@ -53,7 +53,12 @@ export class RegisterService {
     }
     const body =
       url.pathname === '/register/places'
-        ? { places: findTowns(url.searchParams.get('q') ?? '') }
+        ? {
+            places: findTowns(
+              url.searchParams.get('q') ?? '',
+              Math.min(100, Number(url.searchParams.get('most') ?? 12)),
+            ),
+          }
         : this.entries(url);
     if (!body) {
       response.statusCode = 400;
