@@ -8,7 +8,7 @@ let searchRegister: typeof SearchRegister;
 let server: Server;
 let answer: (path: string, response: ServerResponse) => void;
 beforeAll(async () => {
-  process.env.VERIDON_DIRECTORY_PATIENCE_MS = '500';
+  process.env.VERIDON_DIRECTORY_PATIENCE_MS = '1500';
   ({ findPlaces, searchRegister } = await import('./directories'));
   server = createServer((request, response) => answer(request.url ?? '', response));
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
@@ -162,9 +162,9 @@ test('patience is for the whole search, however quickly each page is there', asy
   answer = (path, response) => {
     asked++;
     const page = Number(new URL(path, 'http://x').searchParams.get('page'));
-    setTimeout(() => response.end(JSON.stringify({ page, pages: 20, total: 20, entries: [row(page)] })), 60);
+    setTimeout(() => response.end(JSON.stringify({ page, pages: 20, total: 20, entries: [row(page)] })), 200);
   };
-  // the tests give a directory 500 ms; 20 pages of 60 ms take more than twice that
+  // the tests give a directory 1,500 ms; 20 pages of 200 ms take more than twice that
   await expect(searchRegister(circle)).rejects.toMatchObject({ status: 504, kind: 'directory-slow' });
   expect(asked).toBeLessThan(12);
 });

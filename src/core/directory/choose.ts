@@ -81,6 +81,7 @@ export function channelOf(
 /** Why a radio cannot use an entry, in a few words; undefined where it can. */
 export function whyNot(entry: Entry, model: Model): string | undefined {
   const asChannel = {
+    list: 0,
     slot: model.slots.first,
     rx: entry.output,
     tx: isListenOnly(entry) ? null : entry.input,

@@ -1,6 +1,7 @@
 import { channel, id, plan } from '../samples.test.kit';
 import { face, findModels, modelByIdent, onAir } from '../models';
 import { ternP2 } from '../models/tern-p2';
+import { ternP3 } from '../models/tern-p3';
 import { fit, holdsSquelch, nearestPower } from '.';
 
 const p = plan([
@@ -107,4 +108,30 @@ test('a model is found under each of its names', () => {
     expect(findModels(name)[0]?.model.id).toBe('tern-p2');
   expect(findModels('no such radio')).toEqual([]);
   expect(modelByIdent('TERN-P2 ')?.id).toBe('tern-p2');
+});
+
+test('what a plan for the P2 gains on the P3, and what it loses', () => {
+  const both = plan([
+    channel(0, 145_500_000, { name: 'Calling' }),
+    channel(5, 224_300_000, { name: 'Ketterby', tx: 222_700_000 }),
+    channel(149, 433_500_000, { name: 'Farrow Pt' }),
+    channel(200, 433_525_000, { name: 'Strand' }),
+  ]);
+  const [two, three] = [fit(both, ternP2), fit(both, ternP3)];
+  // 1.25 m and the slots from 150 on are the P3's alone; its slots begin at 1
+  expect(two.leftOut).toEqual([
+    { id: id(5), obstacles: ['receive range'] },
+    { id: id(200), obstacles: ['slot'] },
+  ]);
+  expect(three.leftOut).toEqual([{ id: id(0), obstacles: ['slot'] }]);
+  expect(three.channels.map(({ slot, name, tx }) => [slot, name, tx])).toEqual([
+    [5, 'KETTERBY', 222_700_000],
+    [149, 'FARRW PT', 433_500_000],
+    [200, 'STRAND', 433_525_000],
+  ]);
+});
+
+test('a channel of a list that the radio does not have is left out', () => {
+  const other = { ...channel(3, 145_500_000), list: 1 };
+  expect(fit(plan([other]), ternP2).leftOut).toEqual([{ id: id(3), obstacles: ['slot'] }]);
 });

@@ -24,12 +24,13 @@ export function canSend(channel: Pick<Channel, 'tx'>, model: Model): boolean {
 
 /** Everything that keeps the channel out of a model; empty where it can be held. */
 export function obstacles(
-  channel: Pick<Channel, 'slot' | 'rx' | 'tx' | 'mode' | 'access'>,
+  channel: Pick<Channel, 'list' | 'slot' | 'rx' | 'tx' | 'mode' | 'access'>,
   model: Model,
 ): Obstacle[] {
   const found: Obstacle[] = [];
   const { first, count } = model.slots;
-  if (channel.slot < first || channel.slot >= first + count) found.push('slot');
+  // No model has a second list yet.
+  if (channel.list > 0 || channel.slot < first || channel.slot >= first + count) found.push('slot');
   if (!receiveBand(model, channel.rx)) found.push('receive range');
   else if (!onAnyStep(channel.rx, model.steps)) found.push('receive step');
   if (canSend(channel, model) && !onAnyStep(channel.tx!, model.steps)) found.push('transmit step');

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { anyPlan, id, plan, RANGE, run, tally, three } from '../samples.test.kit';
+import { anyPlan, channel, id, placing, plan, RANGE, run, tally, three } from '../samples.test.kit';
 import {
   applyEdit,
   previewArrangement,
@@ -11,6 +11,8 @@ import {
   type ChannelId,
   type Move,
   type Plan,
+  previewPlacing,
+  type Edit,
 } from '.';
 
 const some = (...slots: number[]) => new Set<ChannelId>(slots.map(id));
@@ -109,7 +111,7 @@ test('sorted by any key they stand in its order, in the same slots, equals as th
     }),
     { numRuns: 200 },
   );
-  for (const key of SORT_KEYS) expect(reached.share(key)).toBeGreaterThan(0.5);
+  for (const key of SORT_KEYS) expect(reached.share(key)).toBeGreaterThan(0.35);
 });
 
 test('moved to a slot, those in the way go down no further than they must', () => {
@@ -214,4 +216,26 @@ test('a preview that is given can be done, loses nothing, and keeps the order of
     }),
     { numRuns: 500 },
   );
+});
+
+test('lists have slots of their own: what stands in another one is in nobody’s way, and stays where it is', () => {
+  const other = { ...channel(90, 145_700_000), list: 1, slot: 2 };
+  const p = { ...three, channels: [...three.channels, other] };
+  // slots 1, 2 and 5 of the first list are taken: 0, 3 and 4 are next
+  expect(previewPlacing(p.channels, 3, 'next-free', 0, RANGE).assigned.map(({ slot }) => slot)).toEqual([
+    0, 3, 4,
+  ]);
+  expect(previewPlacing(p.channels, 3, 'next-free', 0, RANGE, 1).assigned.map(({ slot }) => slot)).toEqual([
+    0, 1, 3,
+  ]);
+  const closed = previewArrangement(p, new Set(), { how: 'close gaps' }, RANGE);
+  expect(closed.ok && closed.value.map((move) => [move.id, move.to])).toEqual([
+    [id(1), 0],
+    [id(2), 1],
+    [id(5), 2],
+  ]);
+  expect(reorder(p, new Set([id(5)]), id(1)).map((move) => move.id)).not.toContain(other.id);
+  expect(reorder(p, new Set([other.id]), null)).toEqual([]);
+  const placed = run(p, { ...placing(11), list: 1, at: 2 } as Edit);
+  expect(placed.channels.at(-1)).toMatchObject({ list: 1, slot: 3 });
 });

@@ -29,11 +29,13 @@ export type Arrangement =
  * come upon another that stays; then nothing is moved. No moves where all stands so already.
  */
 export function previewArrangement(
-  plan: Plan,
+  whole: Plan,
   chosen: ReadonlySet<ChannelId>,
   arrangement: Arrangement,
   range: SlotRange,
 ): Result<Move[]> {
+  // Of the first list: the slots of another side have an order of their own.
+  const plan = { ...whole, channels: whole.channels.filter(({ list }) => list === 0) };
   const moves = movesOf(plan, chosen, arrangement, range);
   if (!moves.ok) return moves;
   const sorted = [...moves.value].sort((a, b) => a.to - b.to);

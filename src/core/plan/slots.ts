@@ -39,19 +39,21 @@ export interface PlacementPreview {
 }
 
 /**
- * Works out which entry goes to which slot.
+ * Works out which entry goes to which slot of a list; channels of other lists have slots of their own.
  * `next-free`: each entry takes the next free slot from `at` up. `at-slot`: one run from `at`, up to the first slot
  * that is taken. `fill-gaps`: only free slots below the last one used. `push-down`: one run from `at`, those in the way
  * move down no further than they must, and no further than the last slot. `overwrite`: one run from `at`, those in
  * the way go. What does not fit, in the range or under the highest slot that a plan has, is in `leftOver`.
  */
 export function previewPlacing(
-  channels: readonly Channel[],
+  all: readonly Channel[],
   count: number,
   placement: Placement,
   at: number,
   range: SlotRange,
+  list = 0,
 ): PlacementPreview {
+  const channels = all.filter((channel) => channel.list === list);
   const end = Math.min(range.first + range.count, SLOT_LIMIT + 1);
   const start = Math.max(at, range.first);
   const bySlot = new Map(channels.map((channel) => [channel.slot, channel]));
@@ -134,9 +136,17 @@ export function sortInPlace(plan: Plan, ids: ReadonlySet<ChannelId>, key: SortKe
  * Moves that take the chosen channels out of the list and put them before another one, or at its end where `before` is
  * null. The slots in use stay the same; those in between go up or down by as many as are carried past them.
  */
-export function reorder(plan: Plan, ids: ReadonlySet<ChannelId>, before: ChannelId | null): Move[] {
+export function reorder(
+  { channels: all }: Plan,
+  ids: ReadonlySet<ChannelId>,
+  before: ChannelId | null,
+): Move[] {
+  // Within the list of the first that is carried; slots of another one are another radio's side.
+  const list = all.find(({ id }) => ids.has(id))?.list;
+  const plan = { channels: all.filter((channel) => channel.list === list) };
   const slots = plan.channels.map((channel) => channel.slot);
-  const from = before === null ? slots.length : plan.channels.findIndex(({ id }) => id === before);
+  const found = plan.channels.findIndex(({ id }) => id === before);
+  const from = found < 0 ? slots.length : found;
   const chosen = plan.channels.filter(({ id }) => ids.has(id));
   const stays = (channel: Channel) => !ids.has(channel.id);
   const order = [

@@ -21,7 +21,7 @@ export const slotOutOfRange: PlanRule = {
         mends: () => [
           {
             label: `Move to slot ${free}`,
-            edit: { name: 'arrange', how: 'move', moves: [{ id, from: slot, to: free }] },
+            edit: { name: 'arrange', how: 'move', moves: [{ id, from: slot, to: free, list: 0 }] },
           },
         ],
       }),

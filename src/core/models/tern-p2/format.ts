@@ -1,5 +1,5 @@
 import type { Format } from '../../format';
-import { settings } from '../tern-settings';
+import { channelRow, settings } from '../tern';
 
 /**
  * 8 KiB. Identification, region, band edges, counters and calibration belong to the unit; the six last bytes of a
@@ -33,15 +33,7 @@ export const format: Format = {
       count: 150,
       first: 0,
       present: { kind: 'bitmap', at: 0x0100 },
-      row: {
-        rx: { kind: 'bcd', at: 0, bytes: 4, unit: 10 },
-        tx: { kind: 'bcd', at: 4, bytes: 4, unit: 10 },
-        send: { kind: 'squelch', at: 8, tonesFrom: 1, codesFrom: 101, inverted: { at: 10, bit: 0 } },
-        expect: { kind: 'squelch', at: 9, tonesFrom: 1, codesFrom: 101, inverted: { at: 10, bit: 1 } },
-        mode: { kind: 'choice', at: 11, shift: 0, width: 1, values: ['FM', 'NFM'] },
-        power: { kind: 'choice', at: 11, shift: 1, width: 1, values: [4000, 1000] },
-        name: { kind: 'text', at: 12, bytes: 6 },
-      },
+      row: channelRow(6),
       columns: [{ kind: 'bitmap', at: 0x0120, field: 'scan' }],
     },
   ],

@@ -1,18 +1,18 @@
-import { CODES, TONES } from '../../radio';
 import type { Model } from '../model';
+import { CHARACTERS, tern } from '../tern';
 
 /** Larkmoor Tern P2: analogue handheld for 2 m and 70 cm. `format.ts` and docs/tern-p2.md have its memory. */
 export const ternP2: Model = {
+  ...tern,
   id: 'tern-p2',
   name: 'Tern P2',
-  maker: 'Larkmoor',
   alsoSoldAs: [
     { name: 'Tern P2H', maker: 'Larkmoor' },
     { name: 'S22', maker: 'Sandhoven' },
   ],
   summary: 'Analogue handheld, 2 m and 70 cm, 4 W',
   slots: { first: 0, count: 150 },
-  names: { length: 6, characters: 'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789 -/+.*' },
+  names: { length: 6, characters: CHARACTERS },
   bands: [
     {
       name: '2 m',
@@ -25,32 +25,5 @@ export const ternP2: Model = {
       transmit: { from: 420_000_000, to: 450_000_000 },
     },
   ],
-  steps: [5_000, 6_250, 10_000, 12_500, 25_000],
-  modes: ['FM', 'NFM'],
-  powers: [
-    { label: 'High', milliwatts: 4000 },
-    { label: 'Low', milliwatts: 1000 },
-  ],
-  tones: [...TONES],
-  codes: [...CODES],
-  invertedCodes: true,
   link: { kind: 'stream', ident: 'TERN-P2 ', lineRate: 9600, blockBytes: 256, window: 4 },
-  face: {
-    slot: 'M-{slot:3}',
-    decimals: 4,
-    marks: {
-      sendTone: 'T',
-      bothTones: 'T SQ',
-      code: 'DCS',
-      narrow: 'N',
-      lowPower: 'L',
-      skipped: 'SKIP',
-      plus: '+',
-      minus: '−',
-      split: '+−',
-      sending: 'SEND',
-      noTransmit: 'NO TX',
-    },
-    largeLine: { setting: 'showA', fallback: 'name' },
-  },
 };

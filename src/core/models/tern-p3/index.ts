@@ -1,15 +1,15 @@
-import { CODES, TONES } from '../../radio';
 import type { Model } from '../model';
+import { CHARACTERS, tern } from '../tern';
 
 /** Larkmoor Tern P3: the three-band sister of the P2. `format.ts` and docs/tern-p3.md have its memory. */
 export const ternP3: Model = {
+  ...tern,
   id: 'tern-p3',
   name: 'Tern P3',
-  maker: 'Larkmoor',
   alsoSoldAs: [],
   summary: 'Analogue handheld, 2 m, 1.25 m and 70 cm, 4 W',
   slots: { first: 1, count: 220 },
-  names: { length: 8, characters: 'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789 -/+.*' },
+  names: { length: 8, characters: CHARACTERS },
   bands: [
     {
       name: '2 m',
@@ -27,32 +27,5 @@ export const ternP3: Model = {
       transmit: { from: 420_000_000, to: 450_000_000 },
     },
   ],
-  steps: [5_000, 6_250, 10_000, 12_500, 25_000],
-  modes: ['FM', 'NFM'],
-  powers: [
-    { label: 'High', milliwatts: 4000 },
-    { label: 'Low', milliwatts: 1000 },
-  ],
-  tones: [...TONES],
-  codes: [...CODES],
-  invertedCodes: true,
   link: { kind: 'stream', ident: 'TERN-P3 ', lineRate: 9600, blockBytes: 256, window: 4 },
-  face: {
-    slot: 'M-{slot:3}',
-    decimals: 4,
-    marks: {
-      sendTone: 'T',
-      bothTones: 'T SQ',
-      code: 'DCS',
-      narrow: 'N',
-      lowPower: 'L',
-      skipped: 'SKIP',
-      plus: '+',
-      minus: '−',
-      split: '+−',
-      sending: 'SEND',
-      noTransmit: 'NO TX',
-    },
-    largeLine: { setting: 'showA', fallback: 'name' },
-  },
 };

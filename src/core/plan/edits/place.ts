@@ -35,8 +35,14 @@ export const place = defineEdit({
   }),
   apply(plan, edit) {
     const { list = 0 } = edit;
-    const there = plan.channels.filter((channel) => channel.list === list);
-    const preview = previewPlacing(there, edit.channels.length, edit.placement, edit.at, edit.range);
+    const preview = previewPlacing(
+      plan.channels,
+      edit.channels.length,
+      edit.placement,
+      edit.at,
+      edit.range,
+      list,
+    );
     if (preview.leftOver.length > 0) {
       const words =
         preview.leftOver.length === 1 ? '1 channel finds' : `${preview.leftOver.length} channels find`;
