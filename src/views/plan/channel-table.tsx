@@ -36,8 +36,9 @@ export function ChannelTable({
     getScrollElement: () => gridRef.current,
     estimateSize: () => ROW_HEIGHT,
     overscan: 6,
-    // The rows begin below the headings, which stay where they are.
-    paddingEnd: HEAD_HEIGHT,
+    // The rows begin below the headings, which lie over what is scrolled under them.
+    scrollMargin: HEAD_HEIGHT,
+    scrollPaddingStart: HEAD_HEIGHT,
   });
   const { active } = selection;
 
@@ -117,7 +118,8 @@ export function ChannelTable({
         ))}
       </div>
       <div role="rowgroup" className="@container relative" style={{ height: rowCount * ROW_HEIGHT }}>
-        {virtual.getVirtualItems().map(({ index, start }) => {
+        {virtual.getVirtualItems().map(({ index }) => {
+          const start = index * ROW_HEIGHT;
           const channel = rows[index];
           const isActive = active.row === index;
           if (!channel)
