@@ -262,8 +262,15 @@ export function tally() {
       const { all, accepted: so } = of(kind);
       met.set(kind, { all: all + 1, accepted: so + (accepted ? 1 : 0) });
     },
-    /** The share of that kind that was accepted; 0 where it was never met. */
-    share: (kind: string): number => of(kind).accepted / Math.max(1, of(kind).all),
+    /**
+     * The share of that kind that was accepted, as large as it may be but for the luck of the draw: three standard deviations of
+     * what was counted above it, so that a bound near the true share fails no honest run. 0 where it was never met.
+     */
+    share: (kind: string): number => {
+      const { all, accepted } = of(kind);
+      const share = accepted / Math.max(1, all);
+      return share + 3 * Math.sqrt((share * (1 - share)) / Math.max(1, all));
+    },
     times: (kind: string): number => of(kind).all,
   };
 }
