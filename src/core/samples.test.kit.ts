@@ -220,8 +220,8 @@ export const anyPlan: fc.Arbitrary<Plan> = fc
     ),
   );
 
-/** Whatever a model can hold in its channels. */
-export function anyChannelsOf(model: Model): fc.Arbitrary<FittedChannel[]> {
+/** Whatever a model can hold in its channels; `least` so many. */
+export function anyChannelsOf(model: Model, least = 0): fc.Arbitrary<FittedChannel[]> {
   const { slots, names, bands, tones, codes, modes, powers } = model;
   const frequency = (ranges: readonly { from: number; to: number }[]) =>
     fc.oneof(
@@ -248,7 +248,7 @@ export function anyChannelsOf(model: Model): fc.Arbitrary<FittedChannel[]> {
         power: fc.constantFrom(...powers.map(({ milliwatts }) => milliwatts)),
         scan: fc.boolean(),
       }),
-      { maxLength: slots.count, selector: ({ slot }) => slot },
+      { minLength: least, maxLength: slots.count, selector: ({ slot }) => slot },
     )
     .map((channels) => channels.sort((a, b) => a.slot - b.slot));
 }
@@ -262,15 +262,8 @@ export function tally() {
       const { all, accepted: so } = of(kind);
       met.set(kind, { all: all + 1, accepted: so + (accepted ? 1 : 0) });
     },
-    /**
-     * The share of that kind that was accepted, as large as it may be but for the luck of the draw: three standard deviations of
-     * what was counted above it, so that a bound near the true share fails no honest run. 0 where it was never met.
-     */
-    share: (kind: string): number => {
-      const { all, accepted } = of(kind);
-      const share = accepted / Math.max(1, all);
-      return share + 3 * Math.sqrt((share * (1 - share)) / Math.max(1, all));
-    },
+    /** The share of that kind that was accepted; 0 where it was never met. */
+    share: (kind: string): number => of(kind).accepted / Math.max(1, of(kind).all),
     times: (kind: string): number => of(kind).all,
   };
 }

@@ -30,8 +30,8 @@ interface Entry {
 }
 
 // One for the process, however often modules are loaded again.
-const kept = globalThis as { veridonPlans?: { entries: Map<string, Entry>; bytes: number } };
-const held = (kept.veridonPlans ??= { entries: new Map(), bytes: 0 });
+const shared = globalThis as { veridonPlans?: { entries: Map<string, Entry>; bytes: number } };
+const held = (shared.veridonPlans ??= { entries: new Map(), bytes: 0 });
 const { entries } = held;
 
 const sizeOf = (plan: Plan) => BYTES_A_REVISION + BYTES_A_CHANNEL * plan.channels.length;
@@ -56,9 +56,9 @@ export function hold(id: string, newest: HeldPlan): void {
   const follows = before !== undefined && before.newest.revision === newest.revision - 1;
   const earlier = follows ? before.earlier : new Map<number, Plan>();
   if (follows) earlier.set(before.newest.revision, before.newest.plan);
+  const kept = follows ? before.bytes - before.newest.bytes + sizeOf(before.newest.plan) : 0;
   letGo(id);
-  let bytes = newest.bytes;
-  for (const plan of earlier.values()) bytes += sizeOf(plan);
+  const bytes = kept + newest.bytes;
   entries.set(id, { newest, earlier, bytes });
   held.bytes += bytes;
   makeRoom(id);

@@ -8,7 +8,11 @@ const again = <T>(value: T) => JSON.parse(JSON.stringify(value)) as T;
 
 /** A content, and what has been made of it: some slots the same in new objects, some changed, some emptied, some new. */
 const anyRewrite = fc
-  .tuple(anyChannelsOf(ternP2).map(again), anyChannelsOf(ternP2).map(again), fc.infiniteStream(fc.nat(3)))
+  .tuple(
+    anyChannelsOf(ternP2, 4).map(again),
+    anyChannelsOf(ternP2, 4).map(again),
+    fc.infiniteStream(fc.nat(3)),
+  )
   .map(([before, others, dice]) => {
     const kept = before.flatMap((channel) => {
       const thrown = dice.next().value;

@@ -85,33 +85,38 @@ test('sorted by any key they stand in its order, in the same slots, equals as th
   };
   const reached = tally();
   fc.assert(
-    fc.property(anyPlan, fc.constantFrom(...SORT_KEYS), (p, key) => {
-      const moves = previewArrangement(p, new Set(), { how: 'sort', key }, { first: 0, count: 161 });
-      if (!moves.ok) throw new Error(moves.reason);
-      reached.count(key, moves.value.length > 0);
-      const sorted =
-        moves.value.length === 0 ? p : run(p, { name: 'arrange', how: 'sort', moves: moves.value });
-      expect(sorted.channels.map((c) => c.slot)).toEqual(p.channels.map((c) => c.slot));
-      const place = new Map(p.channels.map((c, at) => [c.id, at]));
-      for (const [at, next] of sorted.channels.entries()) {
-        const before = sorted.channels[at - 1];
-        if (!before) continue;
-        const [a, b] = [value[key](before), value[key](next)];
-        const order =
-          key === 'name'
-            ? String(a).localeCompare(String(b), 'en', { numeric: true })
-            : a < b
-              ? -1
-              : a > b
-                ? 1
-                : 0;
-        expect(order).toBeLessThanOrEqual(0);
-        if (order === 0) expect(place.get(before.id)!).toBeLessThan(place.get(next.id)!);
-      }
-    }),
+    // Of one channel, or none, there is nothing to sort.
+    fc.property(
+      anyPlan.filter((p) => p.channels.length > 1),
+      fc.constantFrom(...SORT_KEYS),
+      (p, key) => {
+        const moves = previewArrangement(p, new Set(), { how: 'sort', key }, { first: 0, count: 161 });
+        if (!moves.ok) throw new Error(moves.reason);
+        reached.count(key, moves.value.length > 0);
+        const sorted =
+          moves.value.length === 0 ? p : run(p, { name: 'arrange', how: 'sort', moves: moves.value });
+        expect(sorted.channels.map((c) => c.slot)).toEqual(p.channels.map((c) => c.slot));
+        const place = new Map(p.channels.map((c, at) => [c.id, at]));
+        for (const [at, next] of sorted.channels.entries()) {
+          const before = sorted.channels[at - 1];
+          if (!before) continue;
+          const [a, b] = [value[key](before), value[key](next)];
+          const order =
+            key === 'name'
+              ? String(a).localeCompare(String(b), 'en', { numeric: true })
+              : a < b
+                ? -1
+                : a > b
+                  ? 1
+                  : 0;
+          expect(order).toBeLessThanOrEqual(0);
+          if (order === 0) expect(place.get(before.id)!).toBeLessThan(place.get(next.id)!);
+        }
+      },
+    ),
     { numRuns: 200 },
   );
-  for (const key of SORT_KEYS) expect(reached.share(key)).toBeGreaterThan(0.35);
+  for (const key of SORT_KEYS) expect(reached.share(key)).toBeGreaterThan(0.5);
 });
 
 test('moved to a slot, those in the way go down no further than they must', () => {
