@@ -5,7 +5,7 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
 
 /**
- * Who may import whom: core <- sim, db, server, workers, views; db <- server <- app; ui <- views <- app. The demo's data
+ * Who may import whom: core <- sim, db, api, server, workers, views; api <- server, views; db <- server <- app; ui <- views <- app. The demo's data
  * is made of core and is put in by the server.
  */
 const MAY_IMPORT = {
@@ -13,10 +13,11 @@ const MAY_IMPORT = {
   door: [],
   sim: ['core', 'door'],
   db: ['core'],
-  server: ['core', 'db', 'demo'],
+  api: ['core'],
+  server: ['core', 'api', 'db', 'demo'],
   workers: ['core'],
   ui: [],
-  views: ['core', 'ui', 'workers'],
+  views: ['core', 'api', 'ui', 'workers'],
   app: ['server', 'views'],
   demo: ['core'],
 };

@@ -26,7 +26,6 @@ export async function pullCables(
   const random = seeded(seed);
   const watch = new Watch();
   const ends: Record<string, number> = {};
-  const serial = 'LK204417';
   const look = async () => ((await world.atBench('/bench/radios')) as { radios: Look[] }).radios[0]!;
   const run = async (body: object): Promise<Job> => {
     const started = await ask(`${world.url}/api/jobs`, post(body));
@@ -45,8 +44,12 @@ export async function pullCables(
   };
   await ask(`${world.url}/api/plans/${PLAN}/recover`, post(undefined));
   await world.atBench('/bench/radios/tern-1', { plugged: true, on: true });
-  await run({ kind: 'read', serial });
-  const copies = (await ask(`${world.url}/api/radios/${serial}/copies`)).body as { copies: { id: string }[] };
+  const bench = (await ask(`${world.url}/api/radios`)).body as { radios: { id: string; serial: string }[] };
+  const radioId = bench.radios.find(({ serial }) => serial === 'LK204417')!.id;
+  await run({ kind: 'read', radioId });
+  const copies = (await ask(`${world.url}/api/radios/${radioId}/copies`)).body as {
+    copies: { id: string }[];
+  };
   const first = copies.copies.at(-1)!.id;
   const original = new Uint8Array(
     await (await fetch(`${world.url}/api/copies/${first}/image`)).arrayBuffer(),
@@ -61,8 +64,8 @@ export async function pullCables(
     await world.atBench('/bench/radios/tern-1/faults', fault);
     const job = await run(
       random() < 0.7
-        ? { kind: 'write', serial, planId: PLAN, planRevision: revision }
-        : { kind: 'restore', serial, copyId: first },
+        ? { kind: 'write', radioId, planId: PLAN, planRevision: revision }
+        : { kind: 'restore', radioId, copyId: first },
     );
     const now = await look();
     const said = `${job.state}${job.result.radio ? `, ${job.result.radio}` : ''}`;
@@ -77,13 +80,13 @@ export async function pullCables(
     await world.atBench('/bench/radios/tern-1/faults', { kind: 'none' });
     await world.atBench('/bench/radios/tern-1', { plugged: true, on: true });
     if (now.halfWritten || random() < 0.2) {
-      const back = await run({ kind: 'restore', serial, copyId: first });
+      const back = await run({ kind: 'restore', radioId, copyId: first });
       if (back.state !== 'done') watch.note(`Restoring after ${where}: ${back.message}`);
     }
   }
-  const restored = await run({ kind: 'restore', serial, copyId: first });
+  const restored = await run({ kind: 'restore', radioId, copyId: first });
   const [newest] = (
-    (await ask(`${world.url}/api/radios/${serial}/copies`)).body as { copies: { id: string }[] }
+    (await ask(`${world.url}/api/radios/${radioId}/copies`)).body as { copies: { id: string }[] }
   ).copies;
   const image = new Uint8Array(
     await (await fetch(`${world.url}/api/copies/${newest!.id}/image`)).arrayBuffer(),

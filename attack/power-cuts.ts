@@ -10,7 +10,8 @@ import { letGo } from '../src/server/held-plans';
 import { loadPlan } from '../src/server/plan-rows';
 import { createPlan } from '../src/server/plans';
 import { editPlan, stepBack } from '../src/server/revisions';
-import { sealCopy, seeRadio } from '../src/server/radios';
+import { sealCopy } from '../src/server/copies';
+import { seeRadio } from '../src/server/radios';
 import { newMemory, UNITS } from '../src/sim/bench/units';
 import { seeded } from '../src/sim/random';
 import { Disk } from './disk';
@@ -43,7 +44,7 @@ export async function record(folder: string, edits: number, seed: number): Promi
     ['One', 'Two'].map((name) => createPlan({ name, modelId: ternP2.id, owner })),
   );
   const now = made.map(({ plan, revision }) => ({ plan, revision }));
-  await seeRadio(
+  const radioId = await seeRadio(
     {
       model: 'TERN-P2 ',
       serial: UNITS[0]!.serial,
@@ -60,7 +61,7 @@ export async function record(folder: string, edits: number, seed: number): Promi
     const luck = random();
     if (luck < 0.06) {
       image[0x70 + Math.floor(random() * 16)] = Math.floor(random() * 256);
-      answered({ kind: 'copy', id: await sealCopy(UNITS[0]!.serial, ternP2, image, 'read') });
+      answered({ kind: 'copy', id: await sealCopy(radioId, ternP2, image, 'read') });
     } else if (luck < 0.12) await database.execute(sql`checkpoint`);
     else {
       const [edit] = fc.sample(anyEditOn(target.plan), { numRuns: 1, seed: Math.floor(random() * 2 ** 31) });

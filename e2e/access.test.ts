@@ -13,7 +13,10 @@ const { world, page } = at;
 beforeAll(async () => {
   await world().atBench('/bench/radios/tern-1', { plugged: true });
   const { id } = (
-    await world().api<{ id: string }>('/api/jobs', 'POST', { kind: 'read', serial: 'LK204417' })
+    await world().api<{ id: string }>('/api/jobs', 'POST', {
+      kind: 'read',
+      radioId: await world().radioId('LK204417'),
+    })
   ).body;
   await until(
     'the first read',

@@ -81,7 +81,7 @@ describe('a cable that slips at 60% of a write', () => {
     const { revision } = await plan();
     const started = await world().api<{ id: string }>('/api/jobs', 'POST', {
       kind: 'write',
-      serial: 'LK204417',
+      radioId: await world().radioId('LK204417'),
       planId: PLAN,
       planRevision: revision,
     });
@@ -104,7 +104,7 @@ describe('a cable that slips at 60% of a write', () => {
     const { revision } = await plan();
     const started = await world().api<{ id: string } & Problem>('/api/jobs', 'POST', {
       kind: 'write',
-      serial: 'LK204417',
+      radioId: await world().radioId('LK204417'),
       planId: PLAN,
       planRevision: revision,
     });
@@ -126,16 +126,25 @@ describe('a cable that slips at 60% of a write', () => {
     const { revision } = await plan();
     const ask = async (body: object) => (await world().api<Problem>('/api/jobs', 'POST', body)).body;
     expect(
-      await ask({ kind: 'write', serial: 'LK204417', planId: PLAN, planRevision: revision + 1 }),
+      await ask({
+        kind: 'write',
+        radioId: await world().radioId('LK204417'),
+        planId: PLAN,
+        planRevision: revision + 1,
+      }),
     ).toMatchObject({ status: 409, detail: expect.stringContaining('write again') });
-    expect(await ask({ kind: 'read', serial: 'LK204533' })).toMatchObject({
+    await world().atBench('/bench/radios/tern-2', { plugged: true });
+    const other = await world().radioId('LK204533');
+    await world().atBench('/bench/radios/tern-2', { plugged: false });
+    expect(await ask({ kind: 'read', radioId: other })).toMatchObject({
       status: 409,
       detail: expect.stringContaining('Plug it in'),
     });
     await world().atBench('/bench/radios/tern-2', { plugged: true });
-    expect(await ask({ kind: 'restore', serial: 'LK204533', copyId: (await copies())[0]!.id })).toMatchObject(
-      { status: 422, detail: expect.stringContaining('written to no other') },
-    );
+    expect(await ask({ kind: 'restore', radioId: other, copyId: (await copies())[0]!.id })).toMatchObject({
+      status: 422,
+      detail: expect.stringContaining('written to no other'),
+    });
   });
 });
 

@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Bench } from '../src/core/bench';
 
 /** Starts the real bench and the real application on free ports with data of their own. */
 
@@ -50,6 +51,8 @@ export interface World {
   ) => Promise<{ status: number; body: T }>;
   /** Asks the bench with its key; with a body it orders something. */
   atBench: (path: string, body?: unknown) => Promise<unknown>;
+  /** Veridon's id of a radio that is plugged in. */
+  radioId: (serial: string) => Promise<string>;
   /** The application's process, as long as it runs. */
   pid: () => number | undefined;
   kill: (signal: NodeJS.Signals) => Promise<void>;
@@ -121,6 +124,10 @@ export async function makeWorld({
           ...(body !== undefined && { method: 'POST', body: JSON.stringify(body) }),
         })
       ).json(),
+    async radioId(serial) {
+      const { radios } = (await (await fetch(`${url}/api/radios`)).json()) as Bench;
+      return radios.find((radio) => radio.serial === serial)!.id;
+    },
     pid: () => app?.pid,
     kill: (signal) => stop(app, signal),
     start,

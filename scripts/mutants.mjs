@@ -58,7 +58,12 @@ const files = (folder) =>
 const PLACES = {
   core: () =>
     files('src/core').filter((path) => !TABLES.slice(0, 1).includes(path) && !path.includes('/models/tern')),
-  server: () => [...files('src/server'), 'src/views/plan/plan-store.ts', 'src/views/plan/selection.ts'],
+  server: () => [
+    ...files('src/server'),
+    ...['views/plan/plan-store', 'views/plan/selection', 'views/plan/plan-views', 'workers/plan-work'].map(
+      (path) => `src/${path}.ts`,
+    ),
+  ],
 };
 
 const results = [];

@@ -130,7 +130,9 @@ await page.mouse.up();
 await order('/faults', { kind: 'pull', atByte: 5000 });
 const { revision } = await (await fetch(`${url}/api/plans/pl_ketterbyweekend`)).json();
 await page.goto(`${url}/bench?plan=pl_ketterbyweekend`);
-await job({ kind: 'write', serial: 'LK204417', planId: 'pl_ketterbyweekend', planRevision: revision });
+const { radios } = await (await fetch(`${url}/api/radios`)).json();
+const radioId = radios.find(({ serial }) => serial === 'LK204417').id;
+await job({ kind: 'write', radioId, planId: 'pl_ketterbyweekend', planRevision: revision });
 await sees('half written');
 await shot('bench-broken-off');
 

@@ -1,3 +1,5 @@
+import { z } from 'zod';
+
 /**
  * The kinds of problems that the HTTP API answers: a closed set, which programs may rely on and both sides share. Each ends the
  * `type` of its problem document (RFC 9457), `urn:veridon:problem:stale-edit`.
@@ -52,3 +54,19 @@ export const PROBLEM_KINDS = [
   'mistake',
 ] as const;
 export type ProblemKind = (typeof PROBLEM_KINDS)[number];
+
+const URN = 'urn:veridon:problem:';
+
+export const problemSchema = z.looseObject({
+  type: z.enum(PROBLEM_KINDS.map((kind) => `${URN}${kind}` as const)),
+  title: z.string(),
+  status: z.int(),
+  /** What happened and what to do, in sentences. */
+  detail: z.string(),
+});
+/** A problem document (RFC 9457). */
+export type ProblemDocument = z.infer<typeof problemSchema>;
+
+/** The type of a problem document, from its kind; and back. */
+export const typeOf = (kind: ProblemKind) => `${URN}${kind}` as const;
+export const kindOf = (type: ProblemDocument['type']) => type.slice(URN.length) as ProblemKind;

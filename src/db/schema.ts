@@ -9,14 +9,14 @@ import {
   timestamp,
 } from 'drizzle-orm/pg-core';
 import type { CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
-import type { Edit, Kind, PlanHead } from '../core/plan';
+import type { Edit, Kind, PlanHead, PlanId, RadioId } from '../core/plan';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const instant = (name: string) => timestamp(name, { withTimezone: true });
 
 /** Plans: what is said of each as a whole, and where undo and redo stand in its log. Its records are rows beside it. */
 export const plans = pgTable('plans', {
-  id: text('id').primaryKey(),
+  id: text('id').$type<PlanId>().primaryKey(),
   name: text('name').notNull(),
   modelId: text('model_id').notNull(),
   /**
@@ -103,9 +103,10 @@ export const summaries = pgTable('summaries', {
   summary: jsonb('summary').$type<unknown>().notNull(),
 });
 
-/** Radios that have been on the bench, by serial. */
+/** Radios that have been on the bench, by an id of ours; one without a serial is the only one of its model that has none. */
 export const radios = pgTable('radios', {
-  serial: text('serial').primaryKey(),
+  id: text('id').$type<RadioId>().primaryKey(),
+  serial: text('serial'),
   modelId: text('model_id').notNull(),
   firmware: text('firmware').notNull(),
   region: integer('region').notNull(),
@@ -117,9 +118,10 @@ export const radios = pgTable('radios', {
 /** Sealed copies: read-outs that a trigger keeps from being changed or removed. */
 export const copies = pgTable('copies', {
   id: text('id').primaryKey(),
-  serial: text('serial')
+  radioId: text('radio_id')
+    .$type<RadioId>()
     .notNull()
-    .references(() => radios.serial),
+    .references(() => radios.id),
   modelId: text('model_id').notNull(),
   reason: text('reason').$type<CopyReason>().notNull(),
   sha256: text('sha256').notNull(),
@@ -131,7 +133,10 @@ export const copies = pgTable('copies', {
 export const jobs = pgTable('jobs', {
   id: text('id').primaryKey(),
   kind: text('kind').$type<JobKind>().notNull(),
-  serial: text('serial').notNull(),
+  radioId: text('radio_id')
+    .$type<RadioId>()
+    .notNull()
+    .references(() => radios.id),
   modelId: text('model_id').notNull(),
   planId: text('plan_id'),
   planRevision: integer('plan_revision'),

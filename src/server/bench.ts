@@ -1,17 +1,64 @@
-import { existsSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { desc } from 'drizzle-orm';
+import type { Bench, WritePreview } from '../core/bench';
+import { contentToWrite } from '../core/check';
+import { compareContents } from '../core/compare';
+import { decodeImage } from '../core/image';
+import { modelById } from '../core/models';
+import type { PlanId, RadioId } from '../core/plan';
+import { radios } from '../db';
+import { listCopies, newestCopy } from './copies';
+import { reading } from './database';
+import { getPlan } from './plans';
+import { lookAtPorts } from './ports';
+import { calledOf, radioOf } from './radios';
 
-/** Where the bench process answers, directories and all. */
-export function benchUrl(): string {
-  return process.env.VERIDON_BENCH_URL ?? 'http://127.0.0.1:4321';
+/** The bench: ports with who is on them, and every radio that has been here. */
+export async function lookAtBench(): Promise<Bench> {
+  const { ports, reachable } = await lookAtPorts();
+  const database = await reading();
+  const rows = await database.select().from(radios).orderBy(desc(radios.lastSeen));
+  const sealed = await listCopies();
+  return {
+    reachable,
+    ports,
+    radios: rows.map((row) => {
+      const model = modelById(row.modelId);
+      return {
+        id: row.id,
+        serial: row.serial,
+        called: calledOf(row),
+        modelId: row.modelId,
+        model: model ? `${model.maker} ${model.name}` : row.modelId,
+        firmware: row.firmware,
+        state: row.state,
+        lastSeen: row.lastSeen.toISOString(),
+        port: ports.find((port) => port.radioId === row.id)?.name ?? null,
+        copies: sealed.filter((copy) => copy.radioId === row.id),
+      };
+    }),
+  };
 }
 
-/**
- * What Veridon shows the bench so that it is let in. The key lies in a file of the bench's folder that this account
- * alone can read; it is read anew each time, since the bench may have been started after us.
- */
-export function benchHeaders(): Record<string, string> {
-  const folder = process.env.VERIDON_BENCH_DIR ?? '.data/bench';
-  const file = join(/* turbopackIgnore: true */ folder, 'key');
-  return existsSync(file) ? { Authorization: `Bearer ${readFileSync(file, 'utf8').trim()}` } : {};
+/** What a write of a plan would change in a radio, as far as its newest copy tells. */
+export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<WritePreview> {
+  const radio = await radioOf(radioId);
+  const model = modelById(radio.modelId)!;
+  const { plan, revision } = await getPlan(planId);
+  const { channels, heldBack } = contentToWrite(plan, model);
+  const copy = await newestCopy(radioId);
+  const held = copy && decodeImage(copy.image, model);
+  const byId = new Map(plan.channels.map((channel) => [channel.id, channel]));
+  return {
+    radioId,
+    planName: plan.name,
+    planRevision: revision,
+    change: held?.ok ? compareContents(held.value.channels, channels) : null,
+    channels: channels.length,
+    heldBack: heldBack.map(({ id, reasons }) => ({
+      id,
+      reasons,
+      name: byId.get(id)!.name,
+      slot: byId.get(id)!.slot,
+    })),
+  };
 }

@@ -11,7 +11,8 @@ import { listPlans } from './plan-list';
 import { createPlan, getPlan, setRemoved } from './plans';
 import { planLog } from './plan-log';
 import { editPlan, stepBack } from './revisions';
-import { getCopy, listCopies, sealCopy, seeRadio } from './radios';
+import { getCopy, listCopies, sealCopy } from './copies';
+import { seeRadio } from './radios';
 import { ternP2 } from '../core/models/tern-p2';
 import { newMemory, UNITS } from '../sim/bench/units';
 import { databaseKind } from './health';
@@ -126,13 +127,13 @@ test('edits at the same moment come one after the other, and none is lost', asyn
 });
 
 test('sealed copies keep every byte, and the database keeps them', async () => {
-  await seeRadio(IDENT, ternP2);
+  const radioId = await seeRadio(IDENT, ternP2);
   const image = newMemory(UNITS[0]!);
-  const copyId = await sealCopy('LK204417', ternP2, image, 'read');
+  const copyId = await sealCopy(radioId, ternP2, image, 'read');
   expect(Buffer.compare((await getCopy(copyId)).image, image)).toBe(0);
   const { database } = await openDatabase();
   await expect(database.execute(sql`delete from copies`)).rejects.toThrow();
-  expect(await listCopies('LK204417')).toHaveLength(1);
+  expect(await listCopies(radioId)).toHaveLength(1);
 });
 
 describe('a server that is away', () => {
@@ -190,7 +191,7 @@ test('of two that use one server, neither calls the other’s jobs lost while it
   await database.insert(instances).values({ id: 'in_other' });
   const job = {
     kind: 'read' as const,
-    serial: 'LK204417',
+    radioId: await seeRadio(IDENT, ternP2),
     modelId: 'tern-p2',
     state: 'running' as const,
     message: '',

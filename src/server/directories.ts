@@ -1,20 +1,21 @@
 import { z } from 'zod';
+import type { EntriesAnswer } from '../api';
 import {
   candidates,
   nearSpellings,
   readAll,
   readRow,
   registerPageSchema,
-  type Candidate,
   type Circle,
   type Source,
   type SourceInfo,
 } from '../core/directory';
 import { MODELS } from '../core/models';
+import type { PlanId } from '../core/plan';
 import type { ProblemKind } from '../core/problems';
 import type { Point } from '../core/radio';
 import { text } from '../core/text';
-import { benchHeaders, benchUrl } from './bench';
+import { benchHeaders, benchUrl } from './bench-address';
 import { fetchJson, FetchFailed, giveUpAfter } from './fetch-json';
 import { getPlan, wantModel } from './plans';
 import { Problem } from './problem';
@@ -108,16 +109,8 @@ export async function findPlaces(text: string, gone?: AbortSignal) {
 
 export interface Search extends Point {
   radiusKm: number;
-  planId?: string;
+  planId?: PlanId;
   modelId?: string;
-}
-
-export interface SearchAnswer {
-  candidates: Candidate[];
-  /** Rows that could not be read, with what is wrong with each. */
-  skipped: string[];
-  /** Entries that the register has beyond what was fetched. */
-  beyond: number;
 }
 
 /** The Relay Register, page by page. A row that cannot be read costs only itself. */
@@ -159,7 +152,7 @@ export const registerEntries = (query: Circle, signal: AbortSignal) => readAll(R
 export async function searchRegister(
   { lat, lon, radiusKm, planId, modelId }: Search,
   gone?: AbortSignal,
-): Promise<SearchAnswer> {
+): Promise<EntriesAnswer> {
   const signal = giveUpAfter(PATIENCE_MS, gone);
   const kept = planId === undefined ? null : await getPlan(planId);
   const model = wantModel(modelId ?? kept?.plan.modelId ?? MODELS[0]!.id);

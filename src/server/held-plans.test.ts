@@ -1,3 +1,4 @@
+import type { PlanId } from '../core/plan';
 import { channel, plan } from '../core/samples.test.kit';
 import { heldAt, heldPlan, hold, holdEarlier, letGo, type HeldPlan } from './held-plans';
 
@@ -14,27 +15,31 @@ const at = (revision: number, bytes = 1000, of = one): HeldPlan => ({
 const other = { ...one, name: 'Other' };
 
 test('the newest is held, and what was the newest before it as an earlier one', () => {
-  hold('pl_held1', at(4));
-  hold('pl_held1', at(5, 1000, other));
-  expect(heldPlan('pl_held1')).toMatchObject({ revision: 5, plan: { name: 'Other' } });
-  expect([4, 5, 6].map((revision) => heldAt('pl_held1', revision))).toEqual([one, other, undefined]);
+  hold('pl_held1' as PlanId, at(4));
+  hold('pl_held1' as PlanId, at(5, 1000, other));
+  expect(heldPlan('pl_held1' as PlanId)).toMatchObject({ revision: 5, plan: { name: 'Other' } });
+  expect([4, 5, 6].map((revision) => heldAt('pl_held1' as PlanId, revision))).toEqual([
+    one,
+    other,
+    undefined,
+  ]);
   // one that does not follow has been made by somebody else: what was held before need not lead to it
-  hold('pl_held1', at(9));
-  expect(heldAt('pl_held1', 5)).toBeUndefined();
-  holdEarlier('pl_held1', 7, other);
-  expect(heldAt('pl_held1', 7)).toBe(other);
-  holdEarlier('pl_held1', 9, other);
-  expect(heldAt('pl_held1', 9)).toBe(one);
-  letGo('pl_held1');
-  expect([heldPlan('pl_held1'), heldAt('pl_held1', 7)]).toEqual([undefined, undefined]);
+  hold('pl_held1' as PlanId, at(9));
+  expect(heldAt('pl_held1' as PlanId, 5)).toBeUndefined();
+  holdEarlier('pl_held1' as PlanId, 7, other);
+  expect(heldAt('pl_held1' as PlanId, 7)).toBe(other);
+  holdEarlier('pl_held1' as PlanId, 9, other);
+  expect(heldAt('pl_held1' as PlanId, 9)).toBe(one);
+  letGo('pl_held1' as PlanId);
+  expect([heldPlan('pl_held1' as PlanId), heldAt('pl_held1' as PlanId, 7)]).toEqual([undefined, undefined]);
 });
 
 test('16 MB are held over all plans; the one asked for last is let go last', () => {
-  for (let n = 1; n <= 5; n++) hold(`pl_many${n}`, at(1, 3 * MB));
-  heldPlan('pl_many1');
-  hold('pl_many6', at(1, 3 * MB));
+  for (let n = 1; n <= 5; n++) hold(`pl_many${n}` as PlanId, at(1, 3 * MB));
+  heldPlan('pl_many1' as PlanId);
+  hold('pl_many6' as PlanId, at(1, 3 * MB));
   // five of 3 MB are 15: of six the one that nobody asked for goes, and that is the second
-  expect([1, 2, 3, 4, 5, 6].map((n) => heldPlan(`pl_many${n}`) !== undefined)).toEqual([
+  expect([1, 2, 3, 4, 5, 6].map((n) => heldPlan(`pl_many${n}` as PlanId) !== undefined)).toEqual([
     true,
     false,
     true,
@@ -42,16 +47,16 @@ test('16 MB are held over all plans; the one asked for last is let go last', () 
     true,
     true,
   ]);
-  for (let n = 1; n <= 6; n++) letGo(`pl_many${n}`);
+  for (let n = 1; n <= 6; n++) letGo(`pl_many${n}` as PlanId);
 });
 
 test('of one plan with very many revisions the oldest go', () => {
   // an earlier one with 1,000 channels is counted with 10 kB: 8 a channel and 2,000
   const large = { ...one, channels: Array.from({ length: 1000 }, (_, slot) => channel(slot, 145_500_000)) };
-  for (let revision = 1; revision <= 2000; revision++) hold('pl_long', at(revision, MB, large));
-  const there = Array.from({ length: 2000 }, (_, n) => heldAt('pl_long', n + 1) !== undefined);
+  for (let revision = 1; revision <= 2000; revision++) hold('pl_long' as PlanId, at(revision, MB, large));
+  const there = Array.from({ length: 2000 }, (_, n) => heldAt('pl_long' as PlanId, n + 1) !== undefined);
   // 16 MB less the newest are 1,500 of 10 kB
   expect(there.indexOf(true)).toBe(2000 - 1 - 1500);
   expect(there.filter(Boolean)).toHaveLength(1501);
-  letGo('pl_long');
+  letGo('pl_long' as PlanId);
 });

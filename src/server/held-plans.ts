@@ -1,4 +1,4 @@
-import type { Plan } from '../core/plan';
+import type { Plan, PlanId } from '../core/plan';
 
 /**
  * Plans in memory: the newest revision of those that are worked on, and what they were a few revisions ago, so that an edit
@@ -51,7 +51,7 @@ function makeRoom(but: string): void {
 }
 
 /** Holds the newest revision of a plan; the one that was the newest so far is held as an earlier one. */
-export function hold(id: string, newest: HeldPlan): void {
+export function hold(id: PlanId, newest: HeldPlan): void {
   const before = entries.get(id);
   const follows = before !== undefined && before.newest.revision === newest.revision - 1;
   const earlier = follows ? before.earlier : new Map<number, Plan>();
@@ -65,7 +65,7 @@ export function hold(id: string, newest: HeldPlan): void {
 }
 
 /** Forgets a plan: somebody else has changed it, or it is needed no more. */
-export function letGo(id: string): void {
+export function letGo(id: PlanId): void {
   const entry = entries.get(id);
   if (!entry) return;
   held.bytes -= entry.bytes;
@@ -73,7 +73,7 @@ export function letGo(id: string): void {
 }
 
 /** The newest revision of a plan as far as it is known here; the plan asked for last is forgotten last. */
-export function heldPlan(id: string): HeldPlan | undefined {
+export function heldPlan(id: PlanId): HeldPlan | undefined {
   const entry = entries.get(id);
   if (!entry) return undefined;
   entries.delete(id);
@@ -82,13 +82,13 @@ export function heldPlan(id: string): HeldPlan | undefined {
 }
 
 /** The plan as it was at a revision, where that is held. */
-export function heldAt(id: string, revision: number): Plan | undefined {
+export function heldAt(id: PlanId, revision: number): Plan | undefined {
   const entry = entries.get(id);
   return entry?.newest.revision === revision ? entry.newest.plan : entry?.earlier.get(revision);
 }
 
 /** Holds what was found of an earlier revision, beside the newest where that is held. */
-export function holdEarlier(id: string, revision: number, plan: Plan): void {
+export function holdEarlier(id: PlanId, revision: number, plan: Plan): void {
   const entry = entries.get(id);
   if (!entry || revision >= entry.newest.revision || entry.earlier.has(revision)) return;
   // What was gone back to through the log shares most of its channels with the newest.

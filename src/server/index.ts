@@ -1,8 +1,8 @@
-export { api } from './api/contract';
 export { dispatch } from './api/dispatch';
 export { openApiDocument } from './api/openapi';
 export { databaseKind } from './health';
 export * from './bench';
+export * from './bench-address';
 export * from './directories';
 export * from './export';
 export * from './jobs';
@@ -12,4 +12,5 @@ export { rawDocument } from './plan-rows';
 export * from './plans';
 export * from './problem';
 export * from './revisions';
-export { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite } from './radios';
+export { getCopy, listCopies, planFromCopy } from './copies';
+export type { Plan } from '../core/plan';

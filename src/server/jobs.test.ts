@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { placing, renaming } from '../core/samples.test.kit';
 import { decodeImage } from '../core/image';
 import { ternP2 } from '../core/models/tern-p2';
+import type { RadioId } from '../core/plan';
 import { jobs, openDatabase } from '../db';
 import { startSim } from '../sim/server';
 import { UNITS } from '../sim/bench/units';
@@ -11,7 +12,8 @@ import { closeLostJobs, getJob, listJobs, startJob, stopJob } from './jobs';
 import { listPlans } from './plan-list';
 import { createPlan, setRemoved } from './plans';
 import { editPlan } from './revisions';
-import { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite } from './radios';
+import { lookAtBench, previewWrite } from './bench';
+import { getCopy, listCopies, planFromCopy } from './copies';
 
 /** Reads, writes and restores against the real bench, in this process; the database in a directory of its own. */
 
@@ -20,6 +22,10 @@ jest.setTimeout(120_000);
 const folder = mkdtempSync(join(tmpdir(), 'veridon-jobs-'));
 const SERIAL = UNITS[0]!.serial;
 let bench: Awaited<ReturnType<typeof startSim>>;
+/** Our id of the unit with SERIAL. */
+let radioId: RadioId;
+const idOf = async (serial: string) =>
+  (await lookAtBench()).radios.find((radio) => radio.serial === serial)!.id;
 beforeAll(async () => {
   process.env.VERIDON_DATA_DIR = join(folder, 'data');
   process.env.VERIDON_RESERVE_MB = '1';
@@ -28,6 +34,7 @@ beforeAll(async () => {
   process.env.VERIDON_BENCH_DIR = join(folder, 'bench');
   await openDatabase();
   await atBench(`radios/${UNITS[0]!.id}`, { plugged: true });
+  radioId = await idOf(SERIAL);
 });
 afterAll(async () => {
   bench.close();
@@ -57,19 +64,19 @@ const threeChannels = async () => {
   return plan.id;
 };
 const newestContent = async () => {
-  const [copy] = await listCopies(SERIAL);
+  const [copy] = await listCopies(radioId);
   const content = decodeImage((await getCopy(copy!.id)).image, ternP2);
   return content.ok ? content.value.channels.map(({ slot, name }) => `${slot} ${name}`) : content.reason;
 };
 
 test('a radio that is plugged in is seen, and read; what it held is the first sealed copy', async () => {
   const bench = await lookAtBench();
-  expect(bench.radios).toMatchObject([{ serial: SERIAL, state: 'whole', copies: [] }]);
-  const started = await startJob({ kind: 'read', serial: SERIAL });
+  expect(bench.radios).toMatchObject([{ id: radioId, serial: SERIAL, state: 'whole', copies: [] }]);
+  const started = await startJob({ kind: 'read', radioId });
   expect(started).toMatchObject({ state: 'running', of: 8192 });
   const job = await ended(started.id);
   expect(job).toMatchObject({ state: 'done', bytes: 8192 });
-  expect(await listCopies(SERIAL)).toMatchObject([
+  expect(await listCopies(radioId)).toMatchObject([
     { id: job.result.copyId, reason: 'first read', bytes: 8192 },
   ]);
   const { plan } = await planFromCopy(job.result.copyId!);
@@ -78,8 +85,8 @@ test('a radio that is plugged in is seen, and read; what it held is the first se
 
 test('a write puts in the plan that was agreed to, whatever is typed, or removed, meanwhile', async () => {
   const planId = await threeChannels();
-  expect(await previewWrite(SERIAL, planId)).toMatchObject({ planRevision: 2, channels: 3, heldBack: [] });
-  const { id } = await startJob({ kind: 'write', serial: SERIAL, planId, planRevision: 2 });
+  expect(await previewWrite(radioId, planId)).toMatchObject({ planRevision: 2, channels: 3, heldBack: [] });
+  const { id } = await startJob({ kind: 'write', radioId, planId, planRevision: 2 });
   await editPlan(planId, 2, renaming(0, 'Late'));
   await setRemoved(planId, true);
   const job = await ended(id);
@@ -91,23 +98,23 @@ test('a write puts in the plan that was agreed to, whatever is typed, or removed
   // revision 2 is in the radio; the late name made revision 3
   expect((await listPlans()).find((row) => row.id === planId)).toMatchObject({
     revision: 3,
-    written: { serial: SERIAL, revision: 2 },
+    written: { called: SERIAL, revision: 2 },
   });
-  await expect(startJob({ kind: 'write', serial: SERIAL, planId, planRevision: 2 })).rejects.toMatchObject({
+  await expect(startJob({ kind: 'write', radioId, planId, planRevision: 2 })).rejects.toMatchObject({
     status: 409,
     kind: 'plan-changed',
   });
 });
 
 test('a port is kept to one job', async () => {
-  const { id } = await startJob({ kind: 'read', serial: SERIAL });
-  await expect(startJob({ kind: 'read', serial: SERIAL })).rejects.toMatchObject({ status: 409 });
+  const { id } = await startJob({ kind: 'read', radioId });
+  await expect(startJob({ kind: 'read', radioId })).rejects.toMatchObject({ status: 409 });
   expect(await ended(id)).toMatchObject({ state: 'done' });
   await expect(stopJob(id)).rejects.toMatchObject({ status: 409, kind: 'not-running' });
 });
 
 test('a read that is stopped leaves the radio as it was; a write that is stopped is said to be half done, and restored', async () => {
-  const read = await startJob({ kind: 'read', serial: SERIAL });
+  const read = await startJob({ kind: 'read', radioId });
   await stopJob(read.id);
   expect(await ended(read.id)).toMatchObject({
     state: 'stopped',
@@ -120,7 +127,7 @@ test('a read that is stopped leaves the radio as it was; a write that is stopped
   const before = await newestContent();
   const planId = await threeChannels();
   await editPlan(planId, 2, renaming(2, 'Other'));
-  const write = await startJob({ kind: 'write', serial: SERIAL, planId, planRevision: 3 });
+  const write = await startJob({ kind: 'write', radioId, planId, planRevision: 3 });
   for (;;) {
     const now = await getJob(write.id);
     expect(now.state).toBe('running');
@@ -133,28 +140,32 @@ test('a read that is stopped leaves the radio as it was; a write that is stopped
   expect(stopped).toMatchObject({ state: 'stopped', result: { radio: 'half written' } });
   expect((await lookAtBench()).radios[0]).toMatchObject({ state: 'half written' });
 
-  const read2 = await ended((await startJob({ kind: 'read', serial: SERIAL })).id);
+  const read2 = await ended((await startJob({ kind: 'read', radioId })).id);
   expect(read2).toMatchObject({ state: 'done', message: expect.stringContaining('nothing of it was kept') });
-  const [copy] = await listCopies(SERIAL);
-  const restored = await ended((await startJob({ kind: 'restore', serial: SERIAL, copyId: copy!.id })).id);
+  const [copy] = await listCopies(radioId);
+  const restored = await ended((await startJob({ kind: 'restore', radioId, copyId: copy!.id })).id);
   expect(restored).toMatchObject({ state: 'done' });
   expect(await newestContent()).toEqual(before);
   expect((await lookAtBench()).radios[0]).toMatchObject({ state: 'whole' });
 });
 
 test('with two radios plugged in, the one that was named is read and written, whichever port it is on', async () => {
-  const other = UNITS[1]!.serial;
   await atBench(`radios/${UNITS[1]!.id}`, { plugged: true });
-  for (const serial of [other, SERIAL, other]) {
-    const job = await ended((await startJob({ kind: 'read', serial })).id);
-    expect(job).toMatchObject({ state: 'done', serial });
+  const other = await idOf(UNITS[1]!.serial);
+  for (const [id, serial] of [
+    [other, UNITS[1]!.serial],
+    [radioId, SERIAL],
+    [other, UNITS[1]!.serial],
+  ] as const) {
+    const job = await ended((await startJob({ kind: 'read', radioId: id })).id);
+    expect(job).toMatchObject({ state: 'done', radioId: id, called: serial });
     const copy = await getCopy(job.result.copyId!);
-    expect(copy.serial).toBe(serial);
+    expect(copy.radioId).toBe(id);
     // the serial stands in the unit's own bytes, at 0x08
     expect(Buffer.from(copy.image.subarray(0x08, 0x10)).toString('ascii')).toBe(serial);
   }
   const planId = await threeChannels();
-  const { id } = await startJob({ kind: 'write', serial: other, planId, planRevision: 2 });
+  const { id } = await startJob({ kind: 'write', radioId: other, planId, planRevision: 2 });
   expect(await ended(id)).toMatchObject({ state: 'done' });
   const [copy] = await listCopies(other);
   const content = decodeImage((await getCopy(copy!.id)).image, ternP2);
@@ -162,22 +173,22 @@ test('with two radios plugged in, the one that was named is read and written, wh
 });
 
 test('the image of one unit is restored to no other; a restore seals first what is there', async () => {
-  const [theirs] = await listCopies(UNITS[1]!.serial);
-  await expect(startJob({ kind: 'restore', serial: SERIAL, copyId: theirs!.id })).rejects.toMatchObject({
+  const [theirs] = await listCopies(await idOf(UNITS[1]!.serial));
+  await expect(startJob({ kind: 'restore', radioId, copyId: theirs!.id })).rejects.toMatchObject({
     status: 422,
     kind: 'other-unit',
   });
-  const before = await listCopies(SERIAL);
+  const before = await listCopies(radioId);
   const planId = await threeChannels();
   await editPlan(planId, 2, renaming(1, 'Sealed'));
-  await ended((await startJob({ kind: 'write', serial: SERIAL, planId, planRevision: 3 })).id);
+  await ended((await startJob({ kind: 'write', radioId, planId, planRevision: 3 })).id);
   // somebody turns it on: its counters are others than in any copy
   await atBench(`radios/${UNITS[0]!.id}`, { on: false });
   await atBench(`radios/${UNITS[0]!.id}`, { on: true });
   const first = before.at(-1)!;
-  const job = await ended((await startJob({ kind: 'restore', serial: SERIAL, copyId: first.id })).id);
+  const job = await ended((await startJob({ kind: 'restore', radioId, copyId: first.id })).id);
   expect(job).toMatchObject({ state: 'done', bytes: 3 * 8192, of: 3 * 8192 });
-  const sealed = await listCopies(SERIAL);
+  const sealed = await listCopies(radioId);
   expect(sealed[1]).toMatchObject({ reason: 'before write' });
   const held = decodeImage((await getCopy(sealed[1]!.id)).image, ternP2);
   expect(held.ok && held.value.channels.map(({ name }) => name)).toContain('SEALED');
@@ -186,14 +197,16 @@ test('the image of one unit is restored to no other; a restore seals first what 
 
 test('a job that is asked for again with its key is the same job', async () => {
   const asker = { key: 'test.read1' };
-  const [one, two] = await Promise.all([1, 2].map(() => startJob({ kind: 'read', serial: SERIAL }, asker)));
+  const [one, two] = await Promise.all([1, 2].map(() => startJob({ kind: 'read', radioId }, asker)));
   expect(two!.id).toBe(one!.id);
   await ended(one!.id);
-  expect((await startJob({ kind: 'read', serial: SERIAL }, asker)).id).toBe(one!.id);
+  expect((await startJob({ kind: 'read', radioId }, asker)).id).toBe(one!.id);
   // also when the process knows it from its row alone, as after a restart
   (globalThis as { veridonJobs?: Map<string, unknown> }).veridonJobs!.clear();
-  expect((await startJob({ kind: 'read', serial: SERIAL }, asker)).id).toBe(one!.id);
-  await expect(startJob({ kind: 'read', serial: UNITS[1]!.serial }, asker)).rejects.toMatchObject({
+  expect((await startJob({ kind: 'read', radioId }, asker)).id).toBe(one!.id);
+  await expect(
+    startJob({ kind: 'read', radioId: await idOf(UNITS[1]!.serial) }, asker),
+  ).rejects.toMatchObject({
     status: 422,
     kind: 'key-used',
   });
@@ -201,7 +214,7 @@ test('a job that is asked for again with its key is the same job', async () => {
 
 test('jobs that were under way when the application went down are closed, and say what is known', async () => {
   const { database } = await openDatabase();
-  const lost = { serial: SERIAL, modelId: 'tern-p2', state: 'running' as const, message: 'Under way.' };
+  const lost = { radioId, modelId: 'tern-p2', state: 'running' as const, message: 'Under way.' };
   await database.insert(jobs).values([
     { id: 'jb_lostread', kind: 'read', ...lost },
     { id: 'jb_lostwrite', kind: 'write', ...lost },
@@ -219,9 +232,9 @@ test('jobs that were under way when the application went down are closed, and sa
   await expect(getJob('jb_nothing')).rejects.toMatchObject({ status: 404 });
 });
 
-test('a radio that is pulled is away, and is asked for by its serial', async () => {
+test('a radio that is pulled is away, and is called by its serial', async () => {
   await atBench(`radios/${UNITS[0]!.id}`, { plugged: false });
-  await expect(startJob({ kind: 'read', serial: SERIAL })).rejects.toMatchObject({
+  await expect(startJob({ kind: 'read', radioId })).rejects.toMatchObject({
     status: 409,
     detail: expect.stringContaining(`No port has ${SERIAL} on it`),
   });

@@ -4,14 +4,16 @@ import { contentToWrite } from '../core/check';
 import { bytesOf } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { Plan } from '../core/plan';
-import { jobs, openDatabase } from '../db';
+import { jobs, openDatabase, radios, type Database } from '../db';
 import { reading, writing } from './database';
 import { instanceId, living } from './instance';
 import { NOBODY, once, type Asker } from './once';
 import { getPlan } from './plans';
 import { notFound, Problem } from './problem';
 import { PassFailed, passFailed, read, restore, write } from './passes';
-import { freePort, getCopy, portWith, takePort, type Port } from './radios';
+import { getCopy } from './copies';
+import { freePort, portWith, takePort, type Port } from './ports';
+import { calledOf } from './radios';
 
 interface Running {
   job: Job;
@@ -21,8 +23,8 @@ interface Running {
 const kept = globalThis as { veridonJobs?: Map<string, Running> };
 const running = (kept.veridonJobs ??= new Map());
 
-const busy = (serial: string) =>
-  new Problem(409, 'port-busy', 'The radio is busy', `A job is already under way with ${serial}.`);
+const busy = (called: string) =>
+  new Problem(409, 'port-busy', 'The radio is busy', `A job is already under way with ${called}.`);
 
 /** Jobs that are being started, by the key of the change: one that is sent again meanwhile waits for the same. */
 const starting = new Map<string, Promise<Job>>();
@@ -63,7 +65,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
   const database = await writing();
   const before = asker.key === null ? undefined : await begun(request, asker);
   if (before) return before;
-  const found = await portWith(request.serial);
+  const found = await portWith(request.radioId);
   const plan = request.kind === 'write' ? await getPlan(request.planId) : undefined;
   if (plan && request.kind === 'write' && plan.revision !== request.planRevision)
     throw new Problem(
@@ -84,20 +86,21 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
       `No channel of this plan can be held by a ${found.model.name}.`,
     );
   const copy = request.kind === 'restore' ? await getCopy(request.copyId) : undefined;
-  if (copy && copy.serial !== request.serial)
+  if (copy && copy.radioId !== request.radioId)
     throw new Problem(
       422,
       'other-unit',
       'This copy is of another radio',
-      `The copy was read from ${copy.serial}. It holds that unit's calibration and is written to no other.`,
+      `The copy was read from ${copy.called}. It holds that unit's calibration and is written to no other.`,
     );
-  if (!takePort(found.port)) throw busy(request.serial);
+  if (!takePort(found.port)) throw busy(found.called);
 
   const id = `jb_${Date.now().toString(36)}${Math.floor(Math.random() * 1e6).toString(36)}`;
   const job: Job = {
     id,
     kind: request.kind,
-    serial: request.serial,
+    radioId: request.radioId,
+    called: found.called,
     modelId: found.model.id,
     planId: request.kind === 'write' ? request.planId : null,
     state: 'running',
@@ -121,7 +124,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
           await transaction.insert(jobs).values({
             id,
             kind: request.kind,
-            serial: request.serial,
+            radioId: request.radioId,
             modelId: found.model.id,
             planId: job.planId,
             planRevision: request.kind === 'write' ? request.planRevision : null,
@@ -133,7 +136,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
           return { answer: undefined, receipt: { id } };
         },
         // Another process has started it in the meantime.
-        () => Promise.reject(busy(request.serial)),
+        () => Promise.reject(busy(found.called)),
       ),
     );
   } catch (error) {
@@ -193,18 +196,25 @@ export async function getJob(id: string): Promise<Job> {
   const live = running.get(id);
   if (live) return { ...live.job };
   const database = await reading();
-  const [row] = await database.select().from(jobs).where(eq(jobs.id, id));
+  const [row] = await jobRows(database).where(eq(jobs.id, id));
   if (!row) throw notFound(`job ${id}`);
   return fromRow(row);
 }
 
-function fromRow(row: typeof jobs.$inferSelect): Job {
+const jobRows = (database: Database) =>
+  database
+    .select({ job: jobs, serial: radios.serial })
+    .from(jobs)
+    .innerJoin(radios, eq(jobs.radioId, radios.id));
+
+function fromRow({ job: row, serial }: { job: typeof jobs.$inferSelect; serial: string | null }): Job {
   const model = modelById(row.modelId);
   const of = model ? bytesOf(model) : 0;
   return {
     id: row.id,
     kind: row.kind,
-    serial: row.serial,
+    radioId: row.radioId,
+    called: calledOf({ serial, modelId: row.modelId }),
     modelId: row.modelId,
     planId: row.planId,
     state: row.state,
@@ -221,8 +231,8 @@ function fromRow(row: typeof jobs.$inferSelect): Job {
 /** Jobs, newest first; those under way with their progress. */
 export async function listJobs(limit = 20): Promise<Job[]> {
   const database = await reading();
-  const rows = await database.select().from(jobs).orderBy(desc(jobs.startedAt)).limit(limit);
-  return rows.map((row) => ({ ...(running.get(row.id)?.job ?? fromRow(row)) }));
+  const rows = await jobRows(database).orderBy(desc(jobs.startedAt)).limit(limit);
+  return rows.map((row) => ({ ...(running.get(row.job.id)?.job ?? fromRow(row)) }));
 }
 
 /**
@@ -244,15 +254,14 @@ export async function closeLostJobs(): Promise<void> {
   const database = await writing();
   // The lock of the data directory lets one process in at a time: every other one is dead, however lately it showed itself.
   const alive = (await openDatabase()).kind === 'pglite' ? [instanceId] : await living(database);
-  const lost = await database
-    .select()
-    .from(jobs)
-    .where(and(eq(jobs.state, 'running'), or(isNull(jobs.instance), notInArray(jobs.instance, alive))));
-  for (const row of lost) {
+  const lost = await jobRows(database).where(
+    and(eq(jobs.state, 'running'), or(isNull(jobs.instance), notInArray(jobs.instance, alive))),
+  );
+  for (const { job: row, serial } of lost) {
     const harmless = row.kind === 'read';
     const message = harmless
       ? 'Veridon was stopped while reading. The radio is as it was.'
-      : `Veridon was stopped while writing ${row.serial}. It may be half written: plug it in; if so, restore its sealed copy or write once more.`;
+      : `Veridon was stopped while writing ${calledOf({ serial, modelId: row.modelId })}. It may be half written: plug it in; if so, restore its sealed copy or write once more.`;
     await database
       .update(jobs)
       .set({ state: 'failed', message, endedAt: new Date() })

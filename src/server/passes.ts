@@ -5,7 +5,9 @@ import type { LinkEvent } from '../core/link';
 import type { Model } from '../core/models';
 import type { Plan } from '../core/plan';
 import { Problem } from './problem';
-import { getCopy, newestSound, sealCopy, seeRadio, setRadioState, type Port } from './radios';
+import { getCopy, newestSound, sealCopy } from './copies';
+import type { Port } from './ports';
+import { seeRadio, setRadioState } from './radios';
 import { runLink, type LinkOutcome } from './transport';
 
 /** What a job does with its radio, pass by pass over the link; what is known of the radio when a pass breaks off. */
@@ -30,14 +32,14 @@ export async function passFailed(job: Job, end: PassEnd, stopped: boolean): Prom
     return state;
   }
   if (end.radio === 'perhaps begun') {
-    job.message = `${reason} No part of the write was confirmed: ${job.serial} is as it was, or has lost its content. Plug it in again and it says which; if it is half written, restore its sealed copy or write once more.`;
+    job.message = `${reason} No part of the write was confirmed: ${job.called} is as it was, or has lost its content. Plug it in again and it says which; if it is half written, restore its sealed copy or write once more.`;
     return state;
   }
-  await setRadioState(job.serial, 'half written');
+  await setRadioState(job.radioId, 'half written');
   job.message =
     end.radio === 'half written'
-      ? `${reason} ${job.serial} is half written: ${grouped(job.result.bytesIn ?? 0)} bytes were in. It hears and sends nothing until it is written whole. Plug it in again, then restore its sealed copy or write once more.`
-      : `${reason} All bytes of ${job.serial} were sent, but it has not confirmed them. Read it, or restore its sealed copy.`;
+      ? `${reason} ${job.called} is half written: ${grouped(job.result.bytesIn ?? 0)} bytes were in. It hears and sends nothing until it is written whole. Plug it in again, then restore its sealed copy or write once more.`
+      : `${reason} All bytes of ${job.called} were sent, but it has not confirmed them. Read it, or restore its sealed copy.`;
   return state;
 }
 
@@ -69,39 +71,31 @@ async function pass(
 }
 
 export async function read(job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
-  const end = await pass(job, port, model, { kind: 'read' }, 'reading', `Reading ${job.serial}.`, signal);
+  const end = await pass(job, port, model, { kind: 'read' }, 'reading', `Reading ${job.called}.`, signal);
   if (end.ident.halfWritten) {
-    job.message = `${job.serial} was read, but it is half written: nothing of it was kept. Restore its sealed copy.`;
+    job.message = `${job.called} was read, but it is half written: nothing of it was kept. Restore its sealed copy.`;
     return;
   }
-  job.result.copyId = await sealCopy(job.serial, model, end.image!, 'read');
-  job.message = `${job.serial} was read; its content is kept as a sealed copy.`;
+  job.result.copyId = await sealCopy(job.radioId, model, end.image!, 'read');
+  job.message = `${job.called} was read; its content is kept as a sealed copy.`;
 }
 
 async function writeAndReadBack(
   job: Job,
   port: Port,
   model: Model,
-  image: Uint8Array,
+  { image, serial }: { image: Uint8Array; serial: string | null },
   signal: AbortSignal,
 ): Promise<void> {
-  await pass(
-    job,
-    port,
-    model,
-    { kind: 'write', image, serial: job.serial },
-    'writing',
-    `Writing ${job.serial}.`,
-    signal,
-  );
-  await setRadioState(job.serial, 'whole');
+  await pass(job, port, model, { kind: 'write', image, serial }, 'writing', `Writing ${job.called}.`, signal);
+  await setRadioState(job.radioId, 'whole');
   const back = await pass(
     job,
     port,
     model,
     { kind: 'read' },
     'reading back',
-    `Reading back ${job.serial}.`,
+    `Reading back ${job.called}.`,
     signal,
   );
   const comparison = compareImages(image, back.image!, model);
@@ -112,9 +106,9 @@ async function writeAndReadBack(
       500,
       'not-alike',
       'Read back otherwise',
-      `${grouped(comparison.different.length)} bytes of ${job.serial} were read back otherwise than they were sent, the first at ${comparison.different[0]}. Restore its sealed copy.`,
+      `${grouped(comparison.different.length)} bytes of ${job.called} were read back otherwise than they were sent, the first at ${comparison.different[0]}. Restore its sealed copy.`,
     );
-  await sealCopy(job.serial, model, back.image!, 'after write');
+  await sealCopy(job.radioId, model, back.image!, 'after write');
 }
 
 export async function write(
@@ -131,31 +125,34 @@ export async function write(
     model,
     { kind: 'read' },
     'reading',
-    `Reading ${job.serial} first: its own bytes must survive.`,
+    `Reading ${job.called} first: its own bytes must survive.`,
     signal,
   );
   let base = before.image!;
   if (before.ident.halfWritten) {
-    const copy = await newestSound(job.serial, model);
+    const copy = await newestSound(job.radioId, model);
     if (!copy)
       throw new Problem(
         422,
         'no-copy',
         'No sealed copy',
-        `${job.serial} is half written and there is no sealed copy of it to build on.`,
+        `${job.called} is half written and there is no sealed copy of it to build on.`,
       );
     base = copy.image;
-  } else job.result.copyId = await sealCopy(job.serial, model, base, 'before write');
+  } else job.result.copyId = await sealCopy(job.radioId, model, base, 'before write');
   await writeAndReadBack(
     job,
     port,
     model,
-    encodeImage({ channels: content.channels, settings: {} }, base, model),
+    {
+      image: encodeImage({ channels: content.channels, settings: {} }, base, model),
+      serial: before.ident.serial,
+    },
     signal,
   );
   job.result.channels = content.channels.length;
   job.result.heldBack = content.heldBack.length;
-  job.message = `${job.serial} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.`;
+  job.message = `${job.called} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.`;
 }
 
 export async function restore(
@@ -172,10 +169,10 @@ export async function restore(
     model,
     { kind: 'read' },
     'reading',
-    `Reading ${job.serial} first: what it holds now is kept too.`,
+    `Reading ${job.called} first: what it holds now is kept too.`,
     signal,
   );
-  if (!before.ident.halfWritten) await sealCopy(job.serial, model, before.image!, 'before write');
-  await writeAndReadBack(job, port, model, copy.image, signal);
-  job.message = `${job.serial} is as it was when the sealed copy was taken: all ${grouped(job.result.comparison!.compared)} bytes agree.`;
+  if (!before.ident.halfWritten) await sealCopy(job.radioId, model, before.image!, 'before write');
+  await writeAndReadBack(job, port, model, { image: copy.image, serial: before.ident.serial }, signal);
+  job.message = `${job.called} is as it was when the sealed copy was taken: all ${grouped(job.result.comparison!.compared)} bytes agree.`;
 }

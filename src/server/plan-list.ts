@@ -1,15 +1,16 @@
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { check, countFindings, type FindingCount, type Neighbour } from '../core/check';
 import { modelById } from '../core/models';
-import { readDocument, type Plan } from '../core/plan';
+import { readDocument, type Plan, type PlanId } from '../core/plan';
 import { USUAL_REGION, type Region } from '../core/radio';
 import { ok } from '../core/result';
-import { jobs, plans, summaries, type Database } from '../db';
+import { jobs, plans, radios, summaries, type Database } from '../db';
 import { reading } from './database';
 import { heldPlan } from './held-plans';
 import { areaOf, knownNeighbours, type Area } from './neighbours';
 import { lastReadable } from './plan-log';
 import { wantDocument } from './plan-rows';
+import { calledOf } from './radios';
 
 /** What the list says of a plan that is worked out of its document. */
 interface Summary {
@@ -39,7 +40,7 @@ const areas = new Map<string, Area | null>();
 const MOST_AREAS = 2000;
 
 /** Works a plan's summary out at its newest revision, and keeps it. */
-async function summarise(database: Database, id: string): Promise<Summary> {
+async function summarise(database: Database, id: PlanId): Promise<Summary> {
   const { row, document } = await wantDocument(database, id, { removed: true });
   const held = heldPlan(id);
   const read = held?.revision === row.revision ? ok(held.plan) : readDocument(document);
@@ -74,7 +75,7 @@ function summaryOf(plan: Plan, neighbours: readonly Neighbour[]): Summary {
 }
 
 /** True where a summary is of this revision, and of all that is known nearby. */
-const holds = (kept: typeof summaries.$inferSelect | null, id: string, revision: number) =>
+const holds = (kept: typeof summaries.$inferSelect | null, id: PlanId, revision: number) =>
   kept?.revision === revision && knownNeighbours(areas.get(id) ?? null).at <= kept.heardAt;
 
 /** The plans, the last changed first; with `removed` those that were removed, the last removed first. */
@@ -114,7 +115,7 @@ const unknownModel = (id: string) => `It is made for the model “${id}”, whic
 
 /** The plans by name alone, the last changed first, or those that were removed. */
 export async function planNames({ removed = false } = {}): Promise<
-  { id: string; name: string; modelId: string }[]
+  { id: PlanId; name: string; modelId: string }[]
 > {
   const database = await reading();
   return database
@@ -129,14 +130,19 @@ async function lastWrites(database: Database) {
   const rows = await database
     .selectDistinctOn([jobs.planId], {
       planId: jobs.planId,
-      serial: jobs.serial,
+      serial: radios.serial,
+      modelId: jobs.modelId,
       at: jobs.endedAt,
       revision: jobs.planRevision,
     })
     .from(jobs)
+    .innerJoin(radios, eq(jobs.radioId, radios.id))
     .where(and(eq(jobs.kind, 'write'), eq(jobs.state, 'done')))
     .orderBy(jobs.planId, desc(jobs.startedAt));
   return new Map(
-    rows.map(({ planId, serial, at, revision }) => [planId!, { serial, at: at!.toISOString(), revision }]),
+    rows.map(({ planId, at, revision, ...radio }) => [
+      planId!,
+      { called: calledOf(radio), at: at!.toISOString(), revision },
+    ]),
   );
 }

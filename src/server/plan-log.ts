@@ -1,7 +1,15 @@
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
 import { and, asc, desc, eq, gt, gte, inArray, lt, lte } from 'drizzle-orm';
-import { applyEdit, editSchema, migrateDocument, readDocument, type Edit, type Plan } from '../core/plan';
+import {
+  applyEdit,
+  editSchema,
+  migrateDocument,
+  readDocument,
+  type Edit,
+  type Plan,
+  type PlanId,
+} from '../core/plan';
 import { revisions, snapshots, type Database } from '../db';
 import { reading, writing } from './database';
 import { heldAt } from './held-plans';
@@ -12,7 +20,7 @@ import { newestPlan, unreadable, wantDocument, wantRow } from './plan-rows';
 /** The label of a revision in a plan's log; null where there is none. */
 export async function labelOf(
   database: Database,
-  planId: string,
+  planId: PlanId,
   revision: number | null,
 ): Promise<string | null> {
   if (revision === null) return null;
@@ -27,7 +35,7 @@ export async function labelOf(
 const MOST_AT_ONCE = 4_000_000;
 
 /** The revisions after `revision` up to `newest`, newest first, fetched in parts that memory bears. */
-async function* laterThan(database: Database, planId: string, newest: number, revision: number) {
+async function* laterThan(database: Database, planId: PlanId, newest: number, revision: number) {
   const span = (from: number, to: number) =>
     and(eq(revisions.planId, planId), gte(revisions.revision, from), lte(revisions.revision, to));
   const sizes = await database
@@ -56,7 +64,7 @@ export const SNAPSHOT_EVERY = 200;
 const [zip, unzip] = [promisify(gzip), promisify(gunzip)];
 
 /** Keeps what a plan is at a revision, where it is the turn of that one. Not part of the edit: without it going back only takes longer. */
-export function keepSnapshot(planId: string, revision: number, plan: Plan): void {
+export function keepSnapshot(planId: PlanId, revision: number, plan: Plan): void {
   if (revision % SNAPSHOT_EVERY !== 0) return;
   const keep = async () => {
     const document = await zip(JSON.stringify(plan));
@@ -66,7 +74,7 @@ export function keepSnapshot(planId: string, revision: number, plan: Plan): void
 }
 
 /** The nearest that is known whole at or after a revision: a snapshot, or the newest. */
-async function nearestAfter(database: Database, planId: string, revision: number) {
+async function nearestAfter(database: Database, planId: PlanId, revision: number) {
   const [found] = await database
     .select()
     .from(snapshots)
@@ -80,7 +88,7 @@ async function nearestAfter(database: Database, planId: string, revision: number
 }
 
 /** The plan as it was at `revision`: the nearest that is known whole after it, with the inverses of what came in between. */
-export async function planAt(database: Database, planId: string, revision: number): Promise<Plan> {
+export async function planAt(database: Database, planId: PlanId, revision: number): Promise<Plan> {
   const held = heldAt(planId, revision);
   if (held) return held;
   const from = await nearestAfter(database, planId, revision);
@@ -97,7 +105,7 @@ export async function planAt(database: Database, planId: string, revision: numbe
 /** The edits after a revision up to another, in their order: what brings somebody along who has the first. */
 export async function editsBetween(
   database: Database,
-  planId: string,
+  planId: PlanId,
   after: number,
   upTo: number,
 ): Promise<Edit[]> {
@@ -113,7 +121,7 @@ export async function editsBetween(
  * Of a plan whose newest document cannot be read: what was kept of it before, newest first, as far as the log leads. Neither
  * the document nor the edits have been checked: anything may come of it.
  */
-async function* salvage(database: Database, planId: string) {
+async function* salvage(database: Database, planId: PlanId) {
   const { row, document } = await wantDocument(database, planId, { removed: true });
   let now = migrateDocument(document);
   for await (const { revision, inverse } of laterThan(database, planId, row.revision, 0)) {
@@ -130,13 +138,13 @@ async function* salvage(database: Database, planId: string) {
 }
 
 /** The newest revision before the newest at which the plan can be read; null where the log leads to none. */
-export async function lastReadable(database: Database, planId: string): Promise<number | null> {
+export async function lastReadable(database: Database, planId: PlanId): Promise<number | null> {
   for await (const { revision, read } of salvage(database, planId)) if (read.ok) return revision;
   return null;
 }
 
 /** An earlier revision of a plan whose newest cannot be read; only what is a plan comes of it. */
-export async function salvaged(database: Database, planId: string, revision: number): Promise<Plan> {
+export async function salvaged(database: Database, planId: PlanId, revision: number): Promise<Plan> {
   for await (const one of salvage(database, planId))
     if (one.revision === revision && one.read.ok) return one.read.value;
   const { row, document } = await wantDocument(database, planId);
@@ -151,7 +159,7 @@ const LONGEST_PAGE = 1_000_000;
  * A page of the log, newest first: at most `limit` revisions, and no more than fit into an answer. `next` is what to ask
  * for with `before` to get the page after it; null on the last one.
  */
-export async function planLog(id: string, before: number | undefined, limit: number) {
+export async function planLog(id: PlanId, before: number | undefined, limit: number) {
   const database = await reading();
   const row = await wantRow(database, id);
   const own = eq(revisions.planId, id);

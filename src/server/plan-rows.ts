@@ -10,6 +10,7 @@ import {
   type AnyRecord,
   type Difference,
   type Plan,
+  type PlanId,
 } from '../core/plan';
 import { plans, type Database } from '../db';
 import { reading } from './database';
@@ -25,12 +26,12 @@ import { notFound, Problem } from './problem';
 export type Row = typeof plans.$inferSelect;
 
 /** The row of a plan; the problem that says it is unknown or removed. */
-export async function wantRow(database: Database, id: string): Promise<Row> {
+export async function wantRow(database: Database, id: PlanId): Promise<Row> {
   const [row] = await database.select().from(plans).where(eq(plans.id, id));
   return wanted(row, id);
 }
 
-function wanted(row: Row | undefined, id: string): Row {
+function wanted(row: Row | undefined, id: PlanId): Row {
   if (!row) throw notFound(`plan ${id}`);
   if (row.removedAt)
     throw new Problem(
@@ -49,7 +50,7 @@ const LISTS = sql<Record<string, { id: string }[]> | null>`(
     from records where records.plan_id = plans.id group by kind
   ) as kinds)`;
 
-async function rowWithLists(database: Database, id: string) {
+async function rowWithLists(database: Database, id: PlanId) {
   const [found] = await database.select({ row: plans, lists: LISTS }).from(plans).where(eq(plans.id, id));
   return found;
 }
@@ -78,7 +79,7 @@ export const unreadable = (name: string, reason: string): Problem =>
  */
 export async function wantDocument(
   database: Database,
-  id: string,
+  id: PlanId,
   { removed = false } = {},
 ): Promise<{ row: Row; document: unknown }> {
   const found = await rowWithLists(database, id);
@@ -87,7 +88,7 @@ export async function wantDocument(
 }
 
 /** The newest revision of a plan, from the tables, and held from now on. */
-export async function loadPlan(database: Database, id: string): Promise<HeldPlan> {
+export async function loadPlan(database: Database, id: PlanId): Promise<HeldPlan> {
   const { row, document } = await wantDocument(database, id);
   const read = readDocument(document);
   if (!read.ok) throw unreadable(row.name, read.reason);
@@ -99,14 +100,14 @@ export async function loadPlan(database: Database, id: string): Promise<HeldPlan
 }
 
 /** The newest revision of a plan: what is held where that still is the newest, otherwise from the tables. */
-export async function newestPlan(database: Database, id: string): Promise<HeldPlan> {
+export async function newestPlan(database: Database, id: PlanId): Promise<HeldPlan> {
   const row = await wantRow(database, id);
   const held = heldPlan(id);
   return held?.revision === row.revision ? held : loadPlan(database, id);
 }
 
 /** The document as it is kept, readable or not: to be saved, looked at and mended by hand. */
-export async function rawDocument(id: string): Promise<string> {
+export async function rawDocument(id: PlanId): Promise<string> {
   const { document } = await wantDocument(await reading(), id);
   return JSON.stringify(document, null, 2);
 }

@@ -3,15 +3,17 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
-import { applyEdit, type ChannelId, type Edit, type Plan } from '../core/plan';
+import { applyEdit, type ChannelId, type Edit, type Plan, type PlanId, type RadioId } from '../core/plan';
 import { IDENT, id, placing, renaming } from '../core/samples.test.kit';
 import { openDatabase } from '../db';
 import { listPlans } from './plan-list';
 import { createPlan, duplicatePlan, getPlan, hasNoPlans, setRemoved } from './plans';
 import { planLog } from './plan-log';
 import { editPlan, goBack, stepBack } from './revisions';
-import { planFromCopy, sealCopy, seeRadio, getCopy, listCopies } from './radios';
+import { planFromCopy, sealCopy, getCopy, listCopies } from './copies';
+import { calledOf, radioOf, seeRadio } from './radios';
 import { ternP2 } from '../core/models/tern-p2';
+import { ternP3 } from '../core/models/tern-p3';
 import { newMemory, UNITS } from '../sim/bench/units';
 
 /** The use cases on a real database in a directory of its own. */
@@ -190,7 +192,7 @@ test('a removed plan is out of the list and takes no edit; brought back it has a
   await setRemoved(planId, false);
   expect(await getPlan(planId)).toEqual(before);
   expect((await listPlans({ removed: true })).map((row) => row.id)).not.toContain(planId);
-  await expect(setRemoved('pl_nothing', true)).rejects.toMatchObject({ status: 404 });
+  await expect(setRemoved('pl_nothing' as PlanId, true)).rejects.toMatchObject({ status: 404 });
 });
 
 test('a removal that is sent again answers the same, and leaves a plan that was brought back meanwhile where it is', async () => {
@@ -230,15 +232,16 @@ test('a duplicate holds the same channels under a name of its own, and goes its 
 describe('sealed copies', () => {
   const [unit] = UNITS;
   const image = newMemory(unit!);
+  let radioId: RadioId;
 
   test('the first is marked so, the same bytes are not kept twice, and what is read back is what was sealed', async () => {
-    await seeRadio(IDENT, ternP2);
-    const first = await sealCopy('LK204417', ternP2, image, 'read');
-    expect(await sealCopy('LK204417', ternP2, image, 'before write')).toBe(first);
+    radioId = await seeRadio(IDENT, ternP2);
+    const first = await sealCopy(radioId, ternP2, image, 'read');
+    expect(await sealCopy(radioId, ternP2, image, 'before write')).toBe(first);
     const other = image.slice();
     other[0x70] = 1;
-    await sealCopy('LK204417', ternP2, other, 'read');
-    expect((await listCopies('LK204417')).map((copy) => copy.reason)).toEqual(['read', 'first read']);
+    await sealCopy(radioId, ternP2, other, 'read');
+    expect((await listCopies(radioId)).map((copy) => copy.reason)).toEqual(['read', 'first read']);
     expect((await getCopy(first)).image).toEqual(image);
   });
 
@@ -251,15 +254,30 @@ describe('sealed copies', () => {
       );
     expect(await cause(sql`update copies set image = ''`)).toContain('never changed or removed');
     expect(await cause(sql`delete from copies`)).toContain('never changed or removed');
-    expect(await listCopies('LK204417')).toHaveLength(2);
+    expect(await listCopies(radioId)).toHaveLength(2);
   });
 
   test('a plan is made of what one holds', async () => {
-    const [copy] = await listCopies('LK204417');
+    const [copy] = await listCopies(radioId);
     const { plan } = await planFromCopy(copy!.id);
     expect(plan.channels.map((one) => [one.slot, one.name, one.rx, one.tx])).toEqual(
       unit!.content.channels.map((one) => [one.slot, one.name, one.rx, one.tx]),
     );
     expect(new Set(plan.channels.map((one): ChannelId => one.id)).size).toBe(plan.channels.length);
   });
+});
+
+test('a radio is known by its model and serial; one that has none to say is the one of its model without', async () => {
+  const id = await seeRadio({ ...IDENT, serial: 'LK299001' }, ternP2);
+  expect(await seeRadio({ ...IDENT, serial: 'LK299001', firmware: '1.08' }, ternP2)).toBe(id);
+  expect(await radioOf(id)).toMatchObject({ serial: 'LK299001', firmware: '1.08' });
+  const nameless = await seeRadio({ ...IDENT, serial: null, halfWritten: true }, ternP2);
+  expect(await seeRadio({ ...IDENT, serial: null, halfWritten: true }, ternP2)).toBe(nameless);
+  const sameSerial = await seeRadio({ ...IDENT, serial: 'LK299001' }, ternP3);
+  expect(new Set([id, nameless, sameSerial]).size).toBe(3);
+  expect(calledOf(await radioOf(id))).toBe('LK299001');
+  expect(await radioOf(nameless)).toMatchObject({ serial: null, state: 'half written' });
+  expect(calledOf(await radioOf(nameless))).toBe('the Tern P2');
+  const [one, two] = await Promise.all([1, 2].map(() => seeRadio({ ...IDENT, serial: 'LK299002' }, ternP2)));
+  expect(one).toBe(two);
 });

@@ -2,7 +2,16 @@ import { count, eq, sql } from 'drizzle-orm';
 import { check, contentToWrite, mendsOf, type Neighbour } from '../core/check';
 import { fit } from '../core/fit';
 import { modelById, type Model } from '../core/models';
-import { makeId, newPlan, PLAN_NAME_LIMIT, readDocument, type Plan, type PlanDetails } from '../core/plan';
+import {
+  makeId,
+  newPlan,
+  planIdSchema,
+  PLAN_NAME_LIMIT,
+  readDocument,
+  type Plan,
+  type PlanDetails,
+  type PlanId,
+} from '../core/plan';
 import { cutText } from '../core/text';
 import { plans } from '../db';
 import { reading, writing } from './database';
@@ -55,7 +64,7 @@ async function keepNew(plan: Plan, asker: Asker, request: unknown): Promise<Kept
   if (!read.ok) throw new Problem(422, 'no-plan', 'This makes no plan', `${read.reason} Nothing was made.`);
   const database = await writing();
   return database.transaction((transaction) =>
-    once<KeptPlan, { id: string }>(
+    once<KeptPlan, { id: PlanId }>(
       transaction,
       asker,
       request,
@@ -77,7 +86,7 @@ async function keepNew(plan: Plan, asker: Asker, request: unknown): Promise<Kept
  * A new plan with all that another holds, or held at an earlier revision; its log begins anew. Channels keep their ids, so
  * that the two can be compared.
  */
-export async function duplicatePlan(id: string, revision?: number, asker = NOBODY): Promise<KeptPlan> {
+export async function duplicatePlan(id: PlanId, revision?: number, asker = NOBODY): Promise<KeptPlan> {
   const database = await reading();
   const { row, document } = await wantDocument(database, id);
   if (revision !== undefined && revision > row.revision)
@@ -99,15 +108,22 @@ export async function duplicatePlan(id: string, revision?: number, asker = NOBOD
   return keepNew({ ...plan, id: newId, name }, asker, { duplicate: id, revision });
 }
 
+/** The id that a text is, or the problem that there is no such plan. */
+export function wantPlanId(text: string): PlanId {
+  const id = planIdSchema.safeParse(text);
+  if (!id.success) throw notFound(`plan ${text.slice(0, 40)}`);
+  return id.data;
+}
+
 /**
  * Puts a plan away, or brings it back. Nothing of it is deleted. Sent again with the same key it does nothing, though
  * somebody may have brought the plan back meanwhile.
  */
 export async function setRemoved(
-  id: string,
+  id: PlanId,
   removed: boolean,
   asker = NOBODY,
-): Promise<{ id: string; name: string }> {
+): Promise<{ id: PlanId; name: string }> {
   const database = await writing();
   return database.transaction((transaction) =>
     once(
@@ -129,7 +145,7 @@ export async function setRemoved(
   );
 }
 
-export async function getPlan(id: string): Promise<KeptPlan> {
+export async function getPlan(id: PlanId): Promise<KeptPlan> {
   const database = await reading();
   const { plan, revision, undoHead, redoHead } = await newestPlan(database, id);
   return {
@@ -140,13 +156,13 @@ export async function getPlan(id: string): Promise<KeptPlan> {
   };
 }
 
-export async function fitPlan(id: string, modelId?: string) {
+export async function fitPlan(id: PlanId, modelId?: string) {
   const { plan, revision } = await getPlan(id);
   return { revision, fit: fit(plan, wantModel(modelId ?? plan.modelId)) };
 }
 
 /** What Check says of a plan; `neighbours` are the repeaters that a directory knows where it is used. */
-export async function checkPlan(id: string, modelId?: string, neighbours: readonly Neighbour[] = []) {
+export async function checkPlan(id: PlanId, modelId?: string, neighbours: readonly Neighbour[] = []) {
   const { plan, revision } = await getPlan(id);
   const model = wantModel(modelId ?? plan.modelId);
   const fitted = fit(plan, model);

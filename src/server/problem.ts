@@ -1,4 +1,4 @@
-import type { ProblemKind } from '../core/problems';
+import { typeOf, type ProblemDocument, type ProblemKind } from '../core/problems';
 
 /** What went wrong, for an answer after RFC 9457: a status, a short kind, and a sentence that says what to do. */
 export class Problem extends Error {
@@ -18,7 +18,7 @@ export class Problem extends Error {
 export const notFound = (what: string) => new Problem(404, 'not-found', 'Not found', `There is no ${what}.`);
 
 /** The problem as it is sent. */
-export function problemDocument(problem: Problem) {
+export function problemDocument(problem: Problem): ProblemDocument {
   const { status, kind, title, detail, more } = problem;
-  return { type: `urn:veridon:problem:${kind}`, title, status, detail, ...more };
+  return { type: typeOf(kind), title, status, detail, ...more };
 }

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import fc from 'fast-check';
 import { eq, sql } from 'drizzle-orm';
-import { applyEdit, migrateDocument, type Plan } from '../core/plan';
+import { applyEdit, migrateDocument, type Plan, type PlanId } from '../core/plan';
 import { anyEditOn } from '../core/plan/edit.test.kit';
 import { id, placing, renaming, tally, zoneId } from '../core/samples.test.kit';
 import { openDatabase, plans, records, snapshots } from '../db';
@@ -14,7 +14,8 @@ import { listPlans } from './plan-list';
 import { planAt, planLog, SNAPSHOT_EVERY } from './plan-log';
 import { loadPlan, rawDocument } from './plan-rows';
 import { createPlan, duplicatePlan, getPlan } from './plans';
-import { getCopy, listCopies } from './radios';
+import { getCopy, listCopies } from './copies';
+import { radioOf } from './radios';
 import { editPlan, goBack, stepBack } from './revisions';
 
 /**
@@ -43,7 +44,7 @@ const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as co
 const make = async () => (await createPlan({ name: 'Test', modelId: 'tern-p2', owner })).plan.id;
 
 /** What the tables hold, read anew. */
-async function fromRows(planId: string): Promise<Plan> {
+async function fromRows(planId: PlanId): Promise<Plan> {
   const { database } = await openDatabase();
   letGo(planId);
   return (await loadPlan(database, planId)).plan;
@@ -58,9 +59,10 @@ interface Then {
 const then = JSON.parse(gunzipSync(readFileSync(join(FIXTURES, 'first-format.json.gz'))).toString()) as {
   plans: Record<string, Then>;
   removed: string;
-  broken: string;
+  broken: PlanId;
   copy: string;
 };
+const thenPlans = Object.entries(then.plans) as [PlanId, Then][];
 
 describe('a data directory of the first format', () => {
   /** A plan as it was said then, with what has come to plans since. */
@@ -69,18 +71,15 @@ describe('a data directory of the first format', () => {
     return { ...plan, channels: plan.channels.map((channel) => ({ ...channel, list: 0 })) };
   };
 
-  test.each(Object.entries(then.plans))(
-    '%s: every revision of its log is what it was',
-    async (planId, was) => {
-      const { database } = await openDatabase();
-      expect(await getPlan(planId)).toMatchObject({ revision: was.revision, undo: was.undo, redo: was.redo });
-      for (const [index, document] of was.revisions.entries())
-        expect(await planAt(database, planId, index + 1)).toEqual(today(document));
-    },
-  );
+  test.each(thenPlans)('%s: every revision of its log is what it was', async (planId, was) => {
+    const { database } = await openDatabase();
+    expect(await getPlan(planId)).toMatchObject({ revision: was.revision, undo: was.undo, redo: was.redo });
+    for (const [index, document] of was.revisions.entries())
+      expect(await planAt(database, planId, index + 1)).toEqual(today(document));
+  });
 
   test('it is worked on: the first change makes rows of it, and undo, redo and going back lead through the old log', async () => {
-    const [planId, was] = Object.entries(then.plans).sort(([, a], [, b]) => b.revision - a.revision)[0]!;
+    const [planId, was] = [...thenPlans].sort(([, a], [, b]) => b.revision - a.revision)[0]!;
     const { database } = await openDatabase();
     await editPlan(planId, was.revision, { name: 'describe', set: { name: 'Today' } });
     const [row] = await database.select().from(plans).where(eq(plans.id, planId));
@@ -106,6 +105,7 @@ describe('a data directory of the first format', () => {
     const [copy] = await listCopies();
     expect(copy!.id).toBe(then.copy);
     expect((await getCopy(then.copy)).image).toHaveLength(0x2000);
+    expect(await radioOf(copy!.radioId)).toMatchObject({ modelId: 'tern-p2', serial: 'LK204417' });
   });
 });
 

@@ -12,6 +12,7 @@ import {
   type Difference,
   type Edit,
   type Plan,
+  type PlanId,
 } from '../core/plan';
 import { changes, revisions, type Database } from '../db';
 import { reading, writing } from './database';
@@ -151,7 +152,7 @@ const isKeyTwice = (error: unknown): boolean => {
 /** The answer that a change got when it was first sent; undefined where its key is new. */
 async function answeredBefore(
   database: Database,
-  id: string,
+  id: PlanId,
   { key }: Asker,
   request: string,
 ): Promise<ChangeAnswer | undefined> {
@@ -179,7 +180,7 @@ async function answeredBefore(
 }
 
 /** The edits that bring somebody along, where there are any and not too many. */
-async function broughtAlong(database: Database, id: string, from: number | null, revision: number) {
+async function broughtAlong(database: Database, id: PlanId, from: number | null, revision: number) {
   if (from === null || revision - from > MOST_EDITS) return {};
   return { edits: await editsBetween(database, id, from, revision) };
 }
@@ -192,7 +193,7 @@ const MOST_TRIES = 30;
  * meanwhile it is asked again.
  */
 function change(
-  id: string,
+  id: PlanId,
   asker: Asker,
   asked: unknown,
   work: (database: Database, newest: HeldPlan) => Promise<Step>,
@@ -240,7 +241,7 @@ function change(
 }
 
 /** True where what is held of a plan is not the newest; it is held no more then. Says so where the plan is removed or unknown. */
-async function isBehind(database: Database, id: string): Promise<boolean> {
+async function isBehind(database: Database, id: PlanId): Promise<boolean> {
   const held = heldPlan(id);
   if (!held || (await wantRow(database, id)).revision === held.revision) return false;
   letGo(id);
@@ -248,7 +249,7 @@ async function isBehind(database: Database, id: string): Promise<boolean> {
 }
 
 /** The plan on which an edit was made, where that is not the newest any more. */
-async function baseOf(database: Database, id: string, base: number, revision: number): Promise<Plan> {
+async function baseOf(database: Database, id: PlanId, base: number, revision: number): Promise<Plan> {
   if (revision - base > FAR_BACK)
     throw new Problem(
       409,
@@ -269,7 +270,7 @@ async function baseOf(database: Database, id: string, base: number, revision: nu
  * Appends an edit to a plan's log. An edit that was made on an old revision is run again on the newest where it still holds,
  * and refused with a reason where not. Once this has answered, the edit is on disk.
  */
-export function editPlan(id: string, base: number, edit: Edit, asker = NOBODY): Promise<ChangeAnswer> {
+export function editPlan(id: PlanId, base: number, edit: Edit, asker = NOBODY): Promise<ChangeAnswer> {
   return change(id, asker, { base, edit }, async (database, { plan, revision }) => {
     if (base > revision)
       throw new Problem(
@@ -305,7 +306,7 @@ export function editPlan(id: string, base: number, edit: Edit, asker = NOBODY): 
  * that its sender has, from which the answer brings it along; the newest where it is not said.
  */
 export function stepBack(
-  id: string,
+  id: PlanId,
   kind: 'undo' | 'redo',
   asker = NOBODY,
   base?: number,
@@ -343,7 +344,7 @@ export function stepBack(
  * Refused where the plan is not at `base` any more, since what came since would be lost unseen.
  */
 export async function goBack(
-  id: string,
+  id: PlanId,
   base: number,
   revision: number,
   asker = NOBODY,

@@ -1,4 +1,3 @@
-export * from './api';
 export * from './choice';
 export * from './commands';
 export * from './controls';

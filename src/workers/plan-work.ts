@@ -11,7 +11,7 @@ import {
 } from '../core/check';
 import { fit, type FitChange, type FittedPlanChannel, type Obstacle } from '../core/fit';
 import { modelById } from '../core/models';
-import { applyDifference, type ChannelId, type Difference, type Plan } from '../core/plan';
+import { applyDifference, readDocument, type ChannelId, type Difference, type Plan } from '../core/plan';
 
 /** Everything that has been worked out of a channel: how the radio holds it, what had to change, what is in the way, what Check says. */
 export interface ChannelView {
@@ -26,6 +26,8 @@ export type WorkMessage =
   | { kind: 'open'; number: number; plan: Plan }
   | { kind: 'change'; number: number; difference: Difference }
   | { kind: 'neighbours'; number: number; list: readonly Neighbour[] }
+  /** Whether what was opened is a plan at all: it is opened as it came, and read as a document when there is time. */
+  | { kind: 'verify' }
   /** Ways out: of one finding, or of all findings of a group together. */
   | { kind: 'mends'; ask: number; of: { id: ChannelId; rule: string } | { group: string } };
 
@@ -33,6 +35,8 @@ export type WorkMessage =
 export type WorkAnswer =
   | { kind: 'shown'; number: number; put: [ChannelId, ChannelView][]; gone: ChannelId[] }
   | { kind: 'looks for'; words: Record<string, string> }
+  /** What is wrong with it, in a sentence; null where it is a plan. */
+  | { kind: 'verified'; fault: string | null }
   | { kind: 'mends'; ask: number; mends: Mend[]; together: MendForMany | null };
 
 const NOTHING: readonly never[] = [];
@@ -86,6 +90,10 @@ export function createPlanWork(): (message: WorkMessage) => WorkAnswer[] {
       case 'neighbours':
         neighbours = message.list;
         return workOut(message.number);
+      case 'verify': {
+        const read = readDocument(plan);
+        return [{ kind: 'verified', fault: read.ok ? null : read.reason }];
+      }
       case 'mends':
         return [{ kind: 'mends', ask: message.ask, ...mends(message.of) }];
     }

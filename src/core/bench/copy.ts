@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { radioIdSchema } from '../plan';
 
 export const copyIdSchema = z.string().regex(/^cp_[a-z0-9]{4,40}$/, 'is not the id of a sealed copy');
 
@@ -9,7 +10,7 @@ export type CopyReason = (typeof COPY_REASONS)[number];
 /** A read-out that is kept unchangeable; its bytes are asked for apart. */
 export const copySchema = z.object({
   id: z.string(),
-  serial: z.string(),
+  radioId: radioIdSchema,
   modelId: z.string(),
   reason: z.enum(COPY_REASONS),
   /** Of the bytes, hexadecimal. */

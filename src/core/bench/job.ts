@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import type { ImageComparison } from '../image';
-import type { RadioState } from '../link';
-import { planIdSchema } from '../plan';
+import { imageComparisonSchema } from '../image';
+import { RADIO_STATES } from '../link';
+import { planIdSchema, radioIdSchema } from '../plan';
 import { copyIdSchema } from './copy';
-import { serialSchema } from './radio';
 
 export const JOB_KINDS = ['read', 'write', 'restore'] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
@@ -12,27 +11,27 @@ export const JOB_STATES = ['running', 'done', 'failed', 'stopped'] as const;
 export const JOB_PHASES = ['getting ready', 'reading', 'writing', 'reading back', 'ended'] as const;
 export type JobState = (typeof JOB_STATES)[number];
 
-/** What is asked for. A write says the serial and revision that the person agreed to. */
+/** What is asked for. A write says the radio and the revision that the person agreed to. */
 export const jobRequestSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('read'), serial: serialSchema }),
+  z.strictObject({ kind: z.literal('read'), radioId: radioIdSchema }),
   z.strictObject({
     kind: z.literal('write'),
-    serial: serialSchema,
+    radioId: radioIdSchema,
     planId: planIdSchema,
     planRevision: z.int().min(1),
   }),
-  z.strictObject({ kind: z.literal('restore'), serial: serialSchema, copyId: copyIdSchema }),
+  z.strictObject({ kind: z.literal('restore'), radioId: radioIdSchema, copyId: copyIdSchema }),
 ]);
 export type JobRequest = z.infer<typeof jobRequestSchema>;
 
 /** What a job came to, as far as it came. */
 export const jobResultSchema = z.object({
   copyId: z.string().optional(),
-  comparison: z.custom<ImageComparison>().optional(),
+  comparison: imageComparisonSchema.optional(),
   /** Channels written, and those that a stop held back. */
   channels: z.int().optional(),
   heldBack: z.int().optional(),
-  radio: z.custom<RadioState>().optional(),
+  radio: z.enum(RADIO_STATES).optional(),
   /** Bytes of the write that were in when it broke. */
   bytesIn: z.int().optional(),
 });
@@ -42,7 +41,9 @@ export type JobResult = z.infer<typeof jobResultSchema>;
 export const jobSchema = z.object({
   id: z.string(),
   kind: z.enum(JOB_KINDS),
-  serial: z.string(),
+  radioId: radioIdSchema,
+  /** What sentences call the radio. */
+  called: z.string(),
   modelId: z.string(),
   planId: z.string().nullable(),
   state: z.enum(JOB_STATES),

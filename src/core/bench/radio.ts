@@ -1,7 +1,6 @@
 import { z } from 'zod';
+import { radioIdSchema } from '../plan';
 import { copySchema } from './copy';
-
-export const serialSchema = z.string().regex(/^[A-Z0-9]{4,16}$/, 'is not a serial number');
 
 /** `half written`: a write broke off, and it does nothing until it is written whole. */
 export const RADIO_CONDITIONS = ['whole', 'half written'] as const;
@@ -9,7 +8,11 @@ export type RadioCondition = (typeof RADIO_CONDITIONS)[number];
 
 /** A radio that has been on the bench. */
 export const radioSchema = z.object({
-  serial: z.string(),
+  id: radioIdSchema,
+  /** null where this kind of radio has none that Veridon could see. */
+  serial: z.string().nullable(),
+  /** What sentences call it: its serial, or the name of its model. */
+  called: z.string(),
   modelId: z.string(),
   /** Maker and name, for people. */
   model: z.string(),
@@ -31,7 +34,7 @@ export const benchSchema = z.object({
     z.object({
       name: z.string(),
       busy: z.boolean(),
-      serial: z.string().nullable(),
+      radioId: radioIdSchema.nullable(),
       /** Why nobody is known to be there. */
       reason: z.string().nullable(),
     }),

@@ -1,13 +1,14 @@
 import { z } from 'zod';
-import type { ContentChange } from '../compare';
+import { radioIdSchema } from '../plan';
+import { contentChangeSchema } from '../compare';
 
 /** What a write of a plan would change in a radio. */
 export const writePreviewSchema = z.object({
-  serial: z.string(),
+  radioId: radioIdSchema,
   planName: z.string(),
   planRevision: z.int(),
   /** Against the newest sealed copy; null where the radio has not been read yet. */
-  change: z.custom<ContentChange>().nullable(),
+  change: contentChangeSchema.nullable(),
   channels: z.int(),
   /** Channels that a stop keeps out, each with the reasons. */
   heldBack: z.array(

@@ -1,6 +1,17 @@
+import { z } from 'zod';
 import type { Model } from '../models';
 import type { Fit, Obstacle } from '../fit';
-import type { Channel, ChannelChange, ChannelId, Edit, FIELD_NAMES, Kind, Plan } from '../plan';
+import {
+  channelIdSchema,
+  editSchema,
+  KIND_NAMES,
+  type Channel,
+  type ChannelChange,
+  type ChannelId,
+  type FIELD_NAMES,
+  type Kind,
+  type Plan,
+} from '../plan';
 import type { GuardAnswer } from '../radio';
 import type { Neighbour } from './neighbour';
 
@@ -8,32 +19,38 @@ import type { Neighbour } from './neighbour';
 export const SEVERITIES = ['stop', 'caution', 'hint'] as const;
 export type Severity = (typeof SEVERITIES)[number];
 
-/** The field that a finding speaks of: those of a channel that are columns. */
-export type FindingField = Extract<
-  keyof typeof FIELD_NAMES,
-  'slot' | 'name' | 'rx' | 'tx' | 'access' | 'mode' | 'power' | 'scan'
->;
+/** The fields that a finding may speak of: those of a channel that are columns. */
+const FINDING_FIELDS = [
+  'slot',
+  'name',
+  'rx',
+  'tx',
+  'access',
+  'mode',
+  'power',
+  'scan',
+] as const satisfies readonly (keyof typeof FIELD_NAMES)[];
+export type FindingField = (typeof FINDING_FIELDS)[number];
 
+export const mendSchema = z.object({ label: z.string(), edit: editSchema });
 /** An edit that takes a finding away, and what the button says. */
-export interface Mend {
-  label: string;
-  edit: Edit;
-}
+export type Mend = z.infer<typeof mendSchema>;
 
-/** Something worth saying of one field of one record. Its mends are made when they are asked for: `mendsOf`. */
-export interface Finding {
+export const findingSchema = z.object({
   /** The rule's id, the name of its file. */
-  rule: string;
-  severity: Severity;
+  rule: z.string(),
+  severity: z.enum(SEVERITIES),
   /** The kind of the record. */
-  kind: Kind;
-  id: ChannelId;
-  field: FindingField;
+  kind: z.enum(KIND_NAMES as [Kind, ...Kind[]]),
+  id: channelIdSchema,
+  field: z.enum(FINDING_FIELDS),
   /** What happens on air, in one short sentence, without blame. */
-  text: string;
+  text: z.string(),
   /** The table that decided, where one did. */
-  source?: string;
-}
+  source: z.string().optional(),
+});
+/** Something worth saying of one field of one record. Its mends are made when they are asked for: `mendsOf`. */
+export type Finding = z.infer<typeof findingSchema>;
 
 /** What is known of a channel by itself, worked out once for all rules. */
 export interface Facts {
@@ -113,9 +130,10 @@ export function countFindings(findings: readonly Pick<Finding, 'severity'>[]): F
     .map(({ severity, n }) => ({ severity, n, text: `${n} ${n === 1 ? severity : MANY[severity]}` }));
 }
 
-export interface FindingCount {
-  severity: Severity;
-  n: number;
+export const findingCountSchema = z.object({
+  severity: z.enum(SEVERITIES),
+  n: z.int(),
   /** `1 stop`, `8 cautions`. */
-  text: string;
-}
+  text: z.string(),
+});
+export type FindingCount = z.infer<typeof findingCountSchema>;

@@ -1,15 +1,19 @@
-import { distanceKm, usualShift, type Hertz, type Point } from '../radio';
-import type { Channel, Owner, Plan } from '../plan';
+import { z } from 'zod';
+import { distanceKm, usualShift, type Point } from '../radio';
+import { channelIdSchema, type Channel, type Owner, type Plan } from '../plan';
 import { remembered } from '../remember';
 
-/** A repeater near where the plan is used, whether or not the plan holds it. Frequencies in Hz. */
-export interface Neighbour extends Partial<Point> {
-  name: string;
-  output: Hertz;
-  input: Hertz;
+export const neighbourSchema = z.object({
+  name: z.string(),
+  output: z.int(),
+  input: z.int(),
+  lat: z.number().optional(),
+  lon: z.number().optional(),
   /** The channel of the plan that it is; undefined for one that only a directory knows. */
-  id?: Channel['id'];
-}
+  id: channelIdSchema.optional(),
+});
+/** A repeater near where the plan is used, whether or not the plan holds it. Frequencies in Hz. */
+export type Neighbour = z.infer<typeof neighbourSchema>;
 
 /** Stations further apart than this do not disturb each other, km; those without a place count as near. */
 const NEARBY_KM = 150;

@@ -1,13 +1,15 @@
 import equal from 'fast-deep-equal';
-import type { FittedChannel } from '../models';
+import { z } from 'zod';
+import { fittedChannelSchema, type FittedChannel } from '../models';
 
+export const contentChangeSchema = z.object({
+  added: z.array(fittedChannelSchema),
+  changed: z.array(z.object({ before: fittedChannelSchema, after: fittedChannelSchema })),
+  removed: z.array(fittedChannelSchema),
+  same: z.int(),
+});
 /** What a write changes in a radio, slot by slot. */
-export interface ContentChange {
-  added: FittedChannel[];
-  changed: { before: FittedChannel; after: FittedChannel }[];
-  removed: FittedChannel[];
-  same: number;
-}
+export type ContentChange = z.infer<typeof contentChangeSchema>;
 
 const FIELDS = ['slot', 'name', 'rx', 'tx', 'send', 'expect', 'mode', 'power', 'scan'] as const;
 

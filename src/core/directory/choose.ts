@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import {
   bearing,
   distanceKm,
@@ -25,7 +26,7 @@ import {
 } from '../plan';
 import { ok, type Result } from '../result';
 import { cutText } from '../text';
-import type { Entry } from './entry';
+import { entrySchema, type Entry } from './entry';
 
 /** True for stations that are placed without a transmit side. */
 export function isListenOnly(entry: Entry): boolean {
@@ -104,18 +105,19 @@ export function whyNot(entry: Entry, model: Model): string | undefined {
 
 const ORDER = ['mode', 'receive range', 'receive step', 'transmit step', 'access', 'slot'];
 
-/** An entry as Find shows it. */
-export interface Candidate {
-  entry: Entry;
-  distance: number;
-  bearing: number;
+export const candidateSchema = z.object({
+  entry: entrySchema,
+  distance: z.number(),
+  bearing: z.number(),
   /** 16-point name of the bearing. */
-  wind: string;
+  wind: z.string(),
   /** Why this radio cannot use it. */
-  unfit: string | null;
+  unfit: z.string().nullable(),
   /** The slot where the plan already has it, and whether the rest agrees or only the frequencies. */
-  present: { slot: number; near: boolean } | null;
-}
+  present: z.object({ slot: z.int(), near: z.boolean() }).nullable(),
+});
+/** An entry as Find shows it. */
+export type Candidate = z.infer<typeof candidateSchema>;
 
 /** Holds entries against a place, a model and a plan; nearest first. */
 export function candidates(

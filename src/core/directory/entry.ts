@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { fail, ok, type Result } from '../result';
 import { text, wantedText } from '../text';
-import { MODES, parseAccess, parseFrequency, OPEN, type Access, type Mode } from '../radio';
+import { accessSchema, MODES, parseAccess, parseFrequency, OPEN, type Mode } from '../radio';
 
 /** A row as the Relay Register sends it: frequencies as texts in MHz, access in trade notation. */
 export const registerRowSchema = z.object({
@@ -32,26 +32,27 @@ export const registerPageSchema = z.object({
   entries: z.array(z.unknown()).max(500),
 });
 
-/** A station of a directory. Frequencies in Hz, height in m. */
-export interface Entry {
-  ref: string;
-  call: string;
-  site: string;
-  island: string;
-  service: string;
+export const entrySchema = z.object({
+  ref: z.string(),
+  call: z.string(),
+  site: z.string(),
+  island: z.string(),
+  service: z.string(),
   /** What the station sends on: our receive. */
-  output: number;
+  output: z.int(),
   /** What it listens on: our transmit; null where it only sends. */
-  input: number | null;
-  access: Access;
-  mode: Mode;
-  lat: number;
-  lon: number;
-  height: number;
-  onAir: boolean;
-  constant: boolean;
-  updated: string;
-}
+  input: z.int().nullable(),
+  access: accessSchema,
+  mode: z.enum(MODES as [Mode, ...Mode[]]),
+  lat: z.number(),
+  lon: z.number(),
+  height: z.number(),
+  onAir: z.boolean(),
+  constant: z.boolean(),
+  updated: z.string(),
+});
+/** A station of a directory. Frequencies in Hz, height in m. */
+export type Entry = z.infer<typeof entrySchema>;
 
 /** Reads a row; fails with what is wrong with it. */
 export function readRow(row: unknown): Result<Entry> {

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Point } from '../radio';
 import type { Result } from '../result';
 import type { Entry } from './entry';
@@ -8,12 +9,9 @@ export interface Circle extends Point {
   service?: string;
 }
 
+export const sourceInfoSchema = z.object({ id: z.string(), name: z.string(), holds: z.string() });
 /** What a source says of itself, for people. */
-export interface SourceInfo {
-  id: string;
-  name: string;
-  holds: string;
-}
+export type SourceInfo = z.infer<typeof sourceInfoSchema>;
 
 /**
  * Where stations come from: a directory, a file, a starter set, all alike. `read` yields stations one by one, and for each

@@ -1,7 +1,9 @@
+import { z } from 'zod';
 import { formatFrequency, formatPower } from '../radio';
-import type { FittedChannel, Model } from '../models';
+import { fittedChannelSchema, type FittedChannel, type Model } from '../models';
 import {
   abbreviationsOf,
+  channelIdSchema,
   fitName,
   tellApart,
   type Abbreviations,
@@ -11,29 +13,31 @@ import {
   type Plan,
 } from '../plan';
 import { remembered } from '../remember';
-import { canSend, obstacles, type Obstacle } from './obstacle';
+import { canSend, OBSTACLES, obstacles } from './obstacle';
 
-/** Something that a model holds otherwise than the plan says. */
-export interface FitChange {
-  id: ChannelId;
-  what: 'name' | 'power' | 'transmit' | 'access';
+export const fitChangeSchema = z.object({
+  id: channelIdSchema,
+  what: z.enum(['name', 'power', 'transmit', 'access']),
   /** In plain words: `Name shortened to ULLSMR`. */
-  text: string;
+  text: z.string(),
   /** The radio's reason: `6 characters, capitals only`. */
-  because: string;
-}
+  because: z.string(),
+});
+/** Something that a model holds otherwise than the plan says. */
+export type FitChange = z.infer<typeof fitChangeSchema>;
 
 /** A channel as the model holds it. */
 export type FittedPlanChannel = FittedChannel & { id: ChannelId };
 
-/** A plan worked out for one model. */
-export interface Fit {
-  modelId: string;
-  channels: FittedPlanChannel[];
-  changes: FitChange[];
+export const fitSchema = z.object({
+  modelId: z.string(),
+  channels: z.array(fittedChannelSchema.extend({ id: channelIdSchema })),
+  changes: z.array(fitChangeSchema),
   /** Channels that the model cannot hold, with all that is in the way. */
-  leftOut: { id: ChannelId; obstacles: Obstacle[] }[];
-}
+  leftOut: z.array(z.object({ id: channelIdSchema, obstacles: z.array(z.enum(OBSTACLES)) })),
+});
+/** A plan worked out for one model. */
+export type Fit = z.infer<typeof fitSchema>;
 
 /** The model's power nearest to the wanted one; of two as near, the lower. Gives mW. */
 export function nearestPower(wanted: number, model: Model): number {

@@ -3,7 +3,15 @@ import { receiveBand, transmitBand, type Model } from '../models';
 import type { Channel } from '../plan';
 
 /** Why a model cannot hold a channel as it stands. Each keeps the channel out of the fit. */
-export type Obstacle = 'slot' | 'receive range' | 'receive step' | 'transmit step' | 'mode' | 'access';
+export const OBSTACLES = [
+  'slot',
+  'receive range',
+  'receive step',
+  'transmit step',
+  'mode',
+  'access',
+] as const;
+export type Obstacle = (typeof OBSTACLES)[number];
 
 /** The analogue tones or codes of an access, those that are there. */
 export function squelches(access: Access): Squelch[] {

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import {
   checksumsHold,
   imageBytes,
@@ -76,13 +77,14 @@ export function decodeImage(image: Uint8Array, model: Model): Result<RadioConten
 /** A mask of the bits that are ours to write, the checksum among them; all others must survive a write. */
 export const ownedMask = (model: Pick<Model, 'id'>): Uint8Array => maskOf(formatOf(model));
 
-/** How two images agree, area by area. Bytes of volatile areas are counted apart: the radio changes them itself. */
-export interface ImageComparison {
+export const imageComparisonSchema = z.object({
   /** Bytes compared, and those of them that differ; volatile areas are in neither. */
-  compared: number;
-  different: number[];
-  volatile: { bytes: number; different: number };
-}
+  compared: z.int(),
+  different: z.array(z.int()),
+  volatile: z.object({ bytes: z.int(), different: z.int() }),
+});
+/** How two images agree, area by area. Bytes of volatile areas are counted apart: the radio changes them itself. */
+export type ImageComparison = z.infer<typeof imageComparisonSchema>;
 
 /** The stretches of an image that the radio changes itself. */
 export const volatileAreas = (model: Pick<Model, 'id'>) =>

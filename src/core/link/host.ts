@@ -14,13 +14,14 @@ import { readIdent, type Ident } from './ident';
 
 /** What the host wants of a radio. A write names the unit that it is meant for. */
 export type LinkTask =
-  { kind: 'identify' } | { kind: 'read' } | { kind: 'write'; image: Uint8Array; serial: string };
+  { kind: 'identify' } | { kind: 'read' } | { kind: 'write'; image: Uint8Array; serial: string | null };
 
 /**
  * What is known of the radio's memory when a link fails. `perhaps begun`: a first block was sent and never answered, so
  * that the radio is whole or half written; it says which when it is asked again.
  */
-export type RadioState = 'untouched' | 'perhaps begun' | 'half written' | 'written, not confirmed';
+export const RADIO_STATES = ['untouched', 'perhaps begun', 'half written', 'written, not confirmed'] as const;
+export type RadioState = (typeof RADIO_STATES)[number];
 
 export type LinkEvent =
   | { kind: 'identified'; ident: Ident }
@@ -215,10 +216,15 @@ function identified(step: LinkStep, payload: Uint8Array): void {
     return;
   }
   if (ident.serial !== task.serial)
-    return void failed(step, `This is unit ${ident.serial}, not ${task.serial}: nothing was written.`);
+    return void failed(
+      step,
+      `This is ${called(ident.serial)}, not ${called(task.serial)}: nothing was written.`,
+    );
   step.state = { ...step.state, phase: 'opening', image: task.image };
   step.send.push(openWrite(step.state));
 }
+
+const called = (serial: string | null) => (serial === null ? 'a unit without a serial' : `unit ${serial}`);
 
 function openWrite({ image }: LinkState): Uint8Array {
   return frameBytes('write', 0, Uint8Array.of(image.length >> 8, image.length & 0xff));

@@ -2,7 +2,8 @@
 export interface Ident {
   /** The model's 8 characters, spaces and all. */
   model: string;
-  serial: string;
+  /** null where it has none to say. */
+  serial: string | null;
   firmware: string;
   region: number;
   imageBytes: number;
@@ -13,14 +14,14 @@ export interface Ident {
 const BYTES = 24;
 const text = (bytes: Uint8Array) => String.fromCharCode(...bytes);
 
-/** 24 bytes: model 8, serial 8, firmware 4, region 1, image length 2 (most significant first), state 1. */
+/** 24 bytes: model 8, serial 8 (spaces where it has none), firmware 4, region 1, image length 2 (most significant first), state 1. */
 export function identBytes(ident: Ident): Uint8Array {
   const bytes = new Uint8Array(BYTES);
   const put = (at: number, value: string, length: number) => {
     for (let i = 0; i < length; i++) bytes[at + i] = value.padEnd(length).charCodeAt(i);
   };
   put(0, ident.model, 8);
-  put(8, ident.serial, 8);
+  put(8, ident.serial ?? '', 8);
   put(16, ident.firmware, 4);
   bytes.set([ident.region, ident.imageBytes >> 8, ident.imageBytes & 0xff, ident.halfWritten ? 1 : 0], 20);
   return bytes;
@@ -32,7 +33,7 @@ export function readIdent(bytes: Uint8Array): Ident | undefined {
     return undefined;
   return {
     model: text(bytes.subarray(0, 8)),
-    serial: text(bytes.subarray(8, 16)).trimEnd(),
+    serial: text(bytes.subarray(8, 16)).trimEnd() || null,
     firmware: text(bytes.subarray(16, 20)).trimEnd(),
     region: bytes[20]!,
     imageBytes: (bytes[21]! << 8) | bytes[22]!,

@@ -1,5 +1,5 @@
 import { notFound, Problem } from '../problem';
-import { api, type Operation } from './contract';
+import { api, type Operation } from '../../api';
 import { handlers } from './handlers';
 import { answer, problemResponse, type Handler } from './route';
 
@@ -7,13 +7,13 @@ import { answer, problemResponse, type Handler } from './route';
 interface Entry {
   path: RegExp;
   operation: Operation;
-  run: Handler<unknown, unknown, unknown>;
+  run: Handler<unknown, unknown, unknown, unknown>;
 }
 
 const entries = Object.entries(api).map(([name, operation]): Entry => ({
   path: new RegExp(`^${operation.path.replaceAll('.', '\\.').replace(/\{(\w+)\}/g, '(?<$1>[^/]+)')}$`),
   operation: operation as Operation,
-  run: handlers[name as keyof typeof handlers] as Handler<unknown, unknown, unknown>,
+  run: handlers[name as keyof typeof handlers] as Handler<unknown, unknown, unknown, unknown>,
 }));
 
 /**

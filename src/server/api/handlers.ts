@@ -8,14 +8,15 @@ import { areaOf, neighboursOf } from '../neighbours';
 import { listPlans } from '../plan-list';
 import { rawDocument } from '../plan-rows';
 import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } from '../plans';
-import { getCopy, listCopies, lookAtBench, planFromCopy, previewWrite } from '../radios';
+import { getCopy, listCopies, planFromCopy } from '../copies';
+import { lookAtBench, previewWrite } from '../bench';
 import { planLog } from '../plan-log';
 import { editPlan, goBack, stepBack } from '../revisions';
-import type { api, Operation } from './contract';
+import type { api, Operation } from '../../api';
 import { openApiDocument } from './openapi';
-import type { FileAnswer, Handler } from './route';
+import type { Handler } from './route';
 
-type HandlerOf<O> = O extends Operation<infer P, infer Q, infer B> ? Handler<P, Q, B> : never;
+type HandlerOf<O> = O extends Operation<infer P, infer Q, infer B, infer R> ? Handler<P, Q, B, R> : never;
 
 /** What answers each operation of the contract; a line each, since the contract parses and the use cases do the work. */
 export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name]> } = {
@@ -36,7 +37,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   removePlan: ({ params, asker }) => setRemoved(params.id, true, asker),
   recoverPlan: ({ params, asker }) => setRemoved(params.id, false, asker),
   duplicatePlan: ({ params, query, asker }) => duplicatePlan(params.id, query.revision, asker),
-  document: async ({ params }): Promise<FileAnswer> => ({
+  document: async ({ params }) => ({
     file: await rawDocument(params.id),
     type: 'application/json',
     name: `${params.id}-document.json`,
@@ -55,7 +56,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
     const { plan } = await getPlan(params.id);
     return { neighbours: [...(await neighboursOf(areaOf(plan)))] };
   },
-  export: async ({ params, query }): Promise<FileAnswer> => {
+  export: async ({ params, query }) => {
     const { plan } = await getPlan(params.id);
     return query.as === 'csv'
       ? { file: planCsv(plan), type: 'text/csv; charset=utf-8', name: fileName(plan, 'csv') }
@@ -66,11 +67,11 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   entries: ({ query: { radius, plan, model, ...at }, gone }) =>
     searchRegister({ ...at, radiusKm: radius, planId: plan, modelId: model }, gone),
   radios: () => lookAtBench(),
-  copies: async ({ params }) => ({ copies: await listCopies(params.serial) }),
-  writePreview: ({ params, query }) => previewWrite(params.serial, query.plan),
-  copyImage: async ({ params }): Promise<FileAnswer> => {
+  copies: async ({ params }) => ({ copies: await listCopies(params.id) }),
+  writePreview: ({ params, query }) => previewWrite(params.id, query.plan),
+  copyImage: async ({ params }) => {
     const copy = await getCopy(params.id);
-    return { file: copy.image, type: 'application/octet-stream', name: `${copy.serial}-${copy.id}.bin` };
+    return { file: copy.image, type: 'application/octet-stream', name: `${copy.called}-${copy.id}.bin` };
   },
   copyPlan: ({ params, asker }) => planFromCopy(params.id, asker),
   jobs: async () => ({ jobs: await listJobs() }),

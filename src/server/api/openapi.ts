@@ -1,14 +1,7 @@
 import { z } from 'zod';
-import { PROBLEM_KINDS } from '../../core/problems';
+import { api, type Operation } from '../../api';
+import { problemSchema } from '../../core/problems';
 import { changeKeySchema, KEY_HEADER } from '../once';
-import { api, type Operation } from './contract';
-
-const problemSchema = z.looseObject({
-  type: z.enum(PROBLEM_KINDS.map((kind) => `urn:veridon:problem:${kind}`)),
-  title: z.string(),
-  status: z.int(),
-  detail: z.string(),
-});
 
 const jsonSchema = (schema: z.ZodType, io: 'input' | 'output') => {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' }) as Record<
@@ -39,12 +32,10 @@ const CHANGE_KEY = {
   schema: jsonSchema(changeKeySchema, 'input'),
 };
 
-function describe(operation: Operation<never, never, never> | Operation): object {
-  const { response } = operation;
+function describe(operation: Operation): object {
+  const { response, file } = operation;
   const content =
-    typeof response === 'string'
-      ? { [response]: {} }
-      : { 'application/json': { schema: jsonSchema(response, 'output') } };
+    file !== null ? { [file]: {} } : { 'application/json': { schema: jsonSchema(response, 'output') } };
   const problem = {
     content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
   };

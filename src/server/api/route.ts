@@ -2,17 +2,10 @@ import { type z } from 'zod';
 import { problemOf } from '../database';
 import { changeKeySchema, KEY_HEADER, NOBODY, type Asker } from '../once';
 import { Problem, problemDocument } from '../problem';
-import type { Operation } from './contract';
+import type { FileAnswer, Operation } from '../../api';
 
 /** Longest body that is read, bytes. */
 const LONGEST_BODY = 4_000_000;
-
-/** An answer that is not JSON. */
-export interface FileAnswer {
-  file: Uint8Array | string;
-  type: string;
-  name: string;
-}
 
 const isFile = (value: unknown): value is FileAnswer =>
   typeof value === 'object' && value !== null && 'file' in value;
@@ -84,7 +77,7 @@ export interface Asked<P, Q, B> {
   asker: Asker;
   gone: AbortSignal;
 }
-export type Handler<P, Q, B> = (asked: Asked<P, Q, B>) => Promise<unknown> | unknown;
+export type Handler<P, Q, B, R> = (asked: Asked<P, Q, B>) => Promise<R> | R;
 
 function askerOf(request: Request): Asker {
   const key = request.headers.get(KEY_HEADER);
@@ -92,9 +85,9 @@ function askerOf(request: Request): Asker {
 }
 
 /** Answers one request: parses at the edge what the operation says, calls the handler, answers JSON, a file, or a problem. */
-export async function answer<P, Q, B>(
-  operation: Operation<P, Q, B>,
-  run: Handler<P, Q, B>,
+export async function answer<P, Q, B, R>(
+  operation: Operation<P, Q, B, R>,
+  run: Handler<P, Q, B, R>,
   request: Request,
   pathParams: Record<string, string>,
 ): Promise<Response> {

@@ -8,12 +8,13 @@ import { HeldPanel } from './held-panel';
 import { JobPanel } from './job-panel';
 import { useBench, type BenchInHand } from './use-bench';
 import { WritePanel } from './write-panel';
+import type { PlanId } from '@/core/plan';
 import type { Radio } from '@/core/bench';
 import type { PlanName } from './plan-name';
 
 interface Props {
   plans: PlanName[];
-  planId: string | null;
+  planId: PlanId | null;
   /** Where the simulated bench has its own page. */
   benchUrl: string;
 }
@@ -25,19 +26,19 @@ function RadioList({
 }: {
   radios: Radio[];
   chosen: string | null;
-  onChoose: (serial: string) => void;
+  onChoose: (id: string) => void;
 }) {
   return (
     <ul aria-label="Radios" className="flex flex-col gap-1.5">
       {radios.map((radio) => (
-        <li key={radio.serial}>
+        <li key={radio.id}>
           <button
             type="button"
-            aria-pressed={radio.serial === chosen}
-            onClick={() => onChoose(radio.serial)}
+            aria-pressed={radio.id === chosen}
+            onClick={() => onChoose(radio.id)}
             className={clsx(
               'w-full rounded-md border px-3 py-2 text-left',
-              radio.serial === chosen ? 'border-ink bg-sheet' : 'border-line bg-transparent hover:bg-sheet',
+              radio.id === chosen ? 'border-ink bg-sheet' : 'border-line bg-transparent hover:bg-sheet',
             )}
           >
             <span className="flex justify-between gap-2">
@@ -46,7 +47,7 @@ function RadioList({
                 {radio.port ? 'plugged in' : 'away'}
               </span>
             </span>
-            <span className="mono text-[13px] text-soft">{radio.serial}</span>
+            {radio.serial && <span className="mono text-[13px] text-soft">{radio.serial}</span>}
             {radio.state === 'half written' && (
               <span className="block text-[13px] font-medium text-stop">half written</span>
             )}
@@ -66,9 +67,9 @@ function OneRadio({
   radio: Radio;
   hand: BenchInHand;
   plans: PlanName[];
-  planId: string | null;
+  planId: PlanId | null;
 }) {
-  const job = hand.jobOf(radio.serial);
+  const job = hand.jobOf(radio.id);
   const busy = job?.state === 'running';
   return (
     <div className="flex min-h-0 flex-1 gap-3 max-lg:flex-none max-lg:flex-col">
@@ -76,13 +77,19 @@ function OneRadio({
         <div className="flex shrink-0 items-baseline gap-3">
           <h2 className="text-[17px] font-semibold">{radio.model}</h2>
           <span className="flex-1 text-[13px] text-soft">
-            Serial <span className="mono text-ink">{radio.serial}</span>, firmware{' '}
+            {radio.serial ? (
+              <>
+                Serial <span className="mono text-ink">{radio.serial}</span>, firmware{' '}
+              </>
+            ) : (
+              'Firmware '
+            )}
             <span className="mono">{radio.firmware}</span>
             {radio.port ? `, on ${radio.port}` : ', not plugged in'}
           </span>
           <Button
             disabled={radio.port === null || busy}
-            onClick={() => hand.start.mutate({ kind: 'read', serial: radio.serial })}
+            onClick={() => hand.start.mutate({ kind: 'read', radioId: radio.id })}
           >
             Read
           </Button>
@@ -100,11 +107,11 @@ function OneRadio({
           <JobPanel job={job} onStop={() => hand.stop(job.id)} onDismiss={() => hand.dismiss(job.id)} />
         )}
         <CopiesPanel radio={radio} hand={hand} busy={busy} />
-        {!busy && <WritePanel key={radio.serial} radio={radio} plans={plans} planId={planId} hand={hand} />}
+        {!busy && <WritePanel key={radio.id} radio={radio} plans={plans} planId={planId} hand={hand} />}
       </div>
       {radio.copies.length > 0 && radio.state === 'whole' && (
         <aside aria-label="In the radio" className="flex w-[288px] shrink-0 flex-col max-lg:w-full">
-          <HeldPanel key={radio.serial} radio={radio} />
+          <HeldPanel key={radio.id} radio={radio} />
         </aside>
       )}
     </div>
@@ -114,34 +121,32 @@ function OneRadio({
 /** The Bench: which radios are here, what they hold, reading and writing them. */
 export function BenchScreen({ plans, planId, benchUrl }: Props) {
   const hand = useBench();
-  const [serial, setSerial] = useState<string | null>(null);
+  const [chosenId, setChosenId] = useState<string | null>(null);
   const radios = hand.bench?.radios ?? [];
   const chosen =
-    radios.find((radio) => radio.serial === serial) ??
-    radios.find((radio) => radio.port !== null) ??
-    radios[0];
+    radios.find((radio) => radio.id === chosenId) ?? radios.find((radio) => radio.port !== null) ?? radios[0];
   useCommands(
     'bench',
     radios.flatMap((radio) => [
       {
-        id: `see-${radio.serial}`,
-        label: `See ${radio.model} ${radio.serial}`,
+        id: `see-${radio.id}`,
+        label: `See ${radio.model} ${radio.serial ?? ''}`,
         group: 'Bench',
-        run: () => setSerial(radio.serial),
+        run: () => setChosenId(radio.id),
       },
       ...(radio.port
         ? [
             {
-              id: `read-${radio.serial}`,
-              label: `Read ${radio.model} ${radio.serial}`,
+              id: `read-${radio.id}`,
+              label: `Read ${radio.model} ${radio.serial ?? ''}`,
               group: 'Bench',
-              run: () => hand.start.mutate({ kind: 'read', serial: radio.serial }),
+              run: () => hand.start.mutate({ kind: 'read', radioId: radio.id }),
             },
           ]
         : []),
     ]),
   );
-  const silent = hand.bench?.ports.filter((port) => port.serial === null && !port.busy) ?? [];
+  const silent = hand.bench?.ports.filter((port) => port.radioId === null && !port.busy) ?? [];
   const link = (
     <a className="underline" href={benchUrl} target="_blank" rel="noreferrer">
       simulated bench
@@ -153,7 +158,7 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
         <h1 className="text-[21px] font-semibold leading-8">Bench</h1>
         {hand.trouble && <Trouble>{hand.trouble}</Trouble>}
         {radios.length > 0 && (
-          <RadioList radios={radios} chosen={chosen?.serial ?? null} onChoose={setSerial} />
+          <RadioList radios={radios} chosen={chosen?.id ?? null} onChoose={setChosenId} />
         )}
         {silent.map((port) => (
           <p key={port.name} className="rounded-md border border-caution-mark px-3 py-2 text-[13px]">

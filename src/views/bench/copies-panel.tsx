@@ -2,7 +2,9 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { ask, Button, Moment, sentenceOf, Trouble } from '@/ui';
+import { call, sentenceOf } from '@/api/call';
+import { radioApi } from '@/api/radios';
+import { Button, Moment, Trouble } from '@/ui';
 import type { BenchInHand } from './use-bench';
 import type { Copy, Radio } from '@/core/bench';
 
@@ -21,7 +23,7 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
 
   const makePlan = async (copy: Copy) => {
     try {
-      const made = await ask<{ plan: { id: string } }>(`/api/copies/${copy.id}/plan`, 'POST');
+      const made = await call(radioApi.copyPlan, { params: { id: copy.id } });
       router.push(`/plans/${made.plan.id}`);
     } catch (error) {
       setTrouble(sentenceOf(error));
@@ -54,14 +56,14 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
             </span>
             {asking === copy.id ? (
               <>
-                <span>Write it back to {radio.serial}?</span>
+                <span>Write it back to {radio.called}?</span>
                 <Button
                   kind="strong"
                   size="small"
                   autoFocus
                   onClick={() => {
                     setAsking(null);
-                    hand.start.mutate({ kind: 'restore', serial: radio.serial, copyId: copy.id });
+                    hand.start.mutate({ kind: 'restore', radioId: radio.id, copyId: copy.id });
                   }}
                 >
                   Restore it

@@ -2,8 +2,9 @@
 
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { ask } from '@/ui';
-import type { Bench, Job } from '@/core/bench';
+import { call } from '@/api/call';
+import { radioApi } from '@/api/radios';
+import type { JobRequest } from '@/core/bench';
 
 const LOOK_MS = 1500;
 const JOB_MS = 200;
@@ -13,13 +14,13 @@ export function useBench() {
   const client = useQueryClient();
   const bench = useQuery({
     queryKey: ['bench'],
-    queryFn: () => ask<Bench>('/api/radios'),
+    queryFn: () => call(radioApi.radios),
     refetchInterval: LOOK_MS,
     retry: false,
   });
   const jobs = useQuery({
     queryKey: ['jobs'],
-    queryFn: () => ask<{ jobs: Job[] }>('/api/jobs'),
+    queryFn: () => call(radioApi.jobs),
     refetchInterval: ({ state }) =>
       state.data?.jobs.some((job) => job.state === 'running') ? JOB_MS : LOOK_MS * 2,
     retry: false,
@@ -32,15 +33,16 @@ export function useBench() {
   }, [running, client]);
 
   const start = useMutation({
-    mutationFn: (request: object) => ask<Job>('/api/jobs', 'POST', request),
+    mutationFn: (body: JobRequest) => call(radioApi.startJob, { body }),
     onSettled: () => client.invalidateQueries({ queryKey: ['jobs'] }),
   });
-  const stop = useMutation({ mutationFn: (id: string) => ask<Job>(`/api/jobs/${id}`, 'DELETE') });
+  const stop = useMutation({ mutationFn: (id: string) => call(radioApi.stopJob, { params: { id } }) });
   const [dismissed, setDismissed] = useState<string | null>(null);
   return {
     bench: bench.data,
     trouble: bench.error?.message,
-    jobOf: (serial: string) => jobs.data?.jobs.find((job) => job.serial === serial && job.id !== dismissed),
+    jobOf: (radioId: string) =>
+      jobs.data?.jobs.find((job) => job.radioId === radioId && job.id !== dismissed),
     start,
     stop: (id: string) => stop.mutate(id),
     dismiss: setDismissed,

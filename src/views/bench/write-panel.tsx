@@ -4,10 +4,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { FittedChannel } from '@/core/models';
 import { formatFrequency } from '@/core/radio';
-import { ask, Button, Choice, Trouble, Scroll } from '@/ui';
+import { call } from '@/api/call';
+import { radioApi } from '@/api/radios';
+import { Button, Choice, Trouble, Scroll } from '@/ui';
 import type { BenchInHand } from './use-bench';
 import type { Radio, WritePreview } from '@/core/bench';
-import { slotText } from '@/core/plan';
+import { slotText, type PlanId } from '@/core/plan';
 import type { PlanName } from './plan-name';
 
 /** What a write changes, slot by slot, in plain words. */
@@ -65,26 +67,26 @@ export function WritePanel({
 }: {
   radio: Radio;
   plans: PlanName[];
-  planId: string | null;
+  planId: PlanId | null;
   hand: BenchInHand;
 }) {
-  const [chosen, setChosen] = useState(planId ?? plans[0]?.id ?? '');
+  const [chosen, setChosen] = useState(planId ?? plans[0]?.id ?? null);
   const [asking, setAsking] = useState(false);
   const preview = useQuery({
-    queryKey: ['preview', radio.serial, chosen, radio.copies[0]?.id],
-    queryFn: () => ask<WritePreview>(`/api/radios/${radio.serial}/preview?plan=${chosen}`),
-    enabled: chosen !== '',
+    queryKey: ['preview', radio.id, chosen, radio.copies[0]?.id],
+    queryFn: () => call(radioApi.writePreview, { params: { id: radio.id }, query: { plan: chosen! } }),
+    enabled: chosen !== null,
     refetchOnWindowFocus: true,
     retry: false,
   });
-  if (plans.length === 0) return <p className="text-[13px] text-soft">There is no plan to write yet.</p>;
+  if (chosen === null) return <p className="text-[13px] text-soft">There is no plan to write yet.</p>;
   const seen = preview.data;
   const write = () => {
     setAsking(false);
     hand.start.mutate({
       kind: 'write',
-      serial: radio.serial,
-      planId: chosen,
+      radioId: radio.id,
+      planId: chosen!,
       planRevision: seen!.planRevision,
     });
   };
@@ -96,7 +98,7 @@ export function WritePanel({
       <div className="flex items-end gap-3">
         <Choice
           label="Write the plan"
-          value={chosen}
+          value={chosen!}
           options={plans.map(({ id, name }) => [id, name] as const)}
           onChange={setChosen}
           className="w-60"
@@ -104,7 +106,7 @@ export function WritePanel({
         <p className="flex-1 pb-1.5 text-[13px]">{seen ? summary(seen, radio.state === 'whole') : ''}</p>
         {!asking && (
           <Button kind="strong" disabled={!seen || radio.port === null} onClick={() => setAsking(true)}>
-            Write to {radio.serial}
+            Write to {radio.called}
           </Button>
         )}
       </div>
@@ -116,8 +118,14 @@ export function WritePanel({
         >
           <p className="flex-1">
             Write <b className="font-semibold">{seen.planName}</b>, revision {seen.planRevision}, to the{' '}
-            <b className="font-semibold">{radio.model}</b> with serial <b className="mono">{radio.serial}</b>?
-            Its content now is sealed first.
+            <b className="font-semibold">{radio.model}</b>
+            {radio.serial && (
+              <>
+                {' '}
+                with serial <b className="mono">{radio.serial}</b>
+              </>
+            )}
+            ? Its content now is sealed first.
           </p>
           <Button kind="strong" autoFocus onClick={write}>
             Write it

@@ -6,8 +6,10 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { modelById } from '@/core/models';
 import { locator, type DistanceUnit } from '@/core/radio';
-import type { Plan } from '@/core/plan';
-import { ask, Button, Choice, Trouble, useCommands } from '@/ui';
+import type { PlanId } from '@/core/plan';
+import { call } from '@/api/call';
+import { planApi } from '@/api/plans';
+import { Button, Choice, Trouble, useCommands } from '@/ui';
 import { PlacePanel } from './place-panel';
 import { Results } from './results';
 import { Rose } from './rose';
@@ -22,7 +24,7 @@ interface PlanName {
 
 interface Props {
   plans: PlanName[];
-  planId: string | null;
+  planId: PlanId | null;
   /** What distances are shown in at first. */
   unit: DistanceUnit;
 }
@@ -37,7 +39,7 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
   const [placed, setPlaced] = useState('');
   const kept = useQuery({
     queryKey: ['plan', planId],
-    queryFn: () => ask<{ plan: Plan; revision: number }>(`/api/plans/${planId}`),
+    queryFn: () => call(planApi.plan, { params: { id: planId! } }),
     enabled: planId !== null,
   });
 

@@ -13,8 +13,11 @@ import {
   type Placement,
   type Plan,
   slotText,
+  type Edit,
 } from '@/core/plan';
-import { ask, Button, Choice, Field, Scroll, sentenceOf, Trouble } from '@/ui';
+import { call, sentenceOf } from '@/api/call';
+import { planApi } from '@/api/plans';
+import { Button, Choice, Field, Scroll, Trouble } from '@/ui';
 
 interface Props {
   plan: Plan;
@@ -63,18 +66,21 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
       channel.ok ? [{ ...channel.value, id: makeId('ch', crypto.getRandomValues(new Uint8Array(12))) }] : [],
     );
     const taken = preview.assigned.map(({ index }) => channels[index]!);
-    const edit = {
+    const edit: Edit = {
       name: 'place',
       channels: taken,
       placement,
-      at: slot,
+      at: slot ?? model.slots.first,
       range: model.slots,
       expect: preview.assigned.map((one) => one.slot),
     };
     try {
-      const answer = await ask<{ label: string }>(`/api/plans/${plan.id}/edits`, 'POST', {
-        base: revision,
-        edit,
+      const answer = await call(planApi.edit, {
+        params: { id: plan.id },
+        body: {
+          base: revision,
+          edit,
+        },
       });
       onPlaced(
         answer,

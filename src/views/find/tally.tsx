@@ -1,9 +1,10 @@
 'use client';
 
-import type { Search, SearchAnswer } from './use-search';
+import type { EntriesAnswer } from '@/api/directories';
+import type { Search } from './use-search';
 
 /** Why entries were dropped, most common reason first: `has no DMR`, 14 of them. */
-function reasons(answer: SearchAnswer): [string, number][] {
+function reasons(answer: EntriesAnswer): [string, number][] {
   const tally = new Map<string, number>();
   for (const { unfit } of answer.candidates) {
     if (unfit === null) continue;

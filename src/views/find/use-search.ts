@@ -2,21 +2,12 @@
 
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
+import type { PlanId } from '@/core/plan';
 import type { Candidate } from '@/core/directory';
 import { ALLOCATIONS, inUnit, parsePoint, toKm, type DistanceUnit, type Point } from '@/core/radio';
-import { ask } from '@/ui';
+import { call } from '@/api/call';
+import { directoryApi, type Place } from '@/api/directories';
 import { distancePreference } from './distance-preference';
-
-export interface Place extends Point {
-  name: string;
-  island: string;
-}
-
-export interface SearchAnswer {
-  candidates: Candidate[];
-  skipped: string[];
-  beyond: number;
-}
 
 interface Query extends Point {
   name: string;
@@ -29,7 +20,7 @@ export const bandOf = (candidate: Candidate) =>
   'Other';
 
 /** The circle that is asked for, what the register answers, and the filters that lie over it. */
-export function useSearch(planId: string | null, firstUnit: DistanceUnit) {
+export function useSearch(planId: PlanId | null, firstUnit: DistanceUnit) {
   const [place, setPlace] = useState('Ketterby');
   const [unit, setUnit] = useState(firstUnit);
   const [radius, setRadius] = useState(unit === 'km' ? '40' : '25');
@@ -44,10 +35,7 @@ export function useSearch(planId: string | null, firstUnit: DistanceUnit) {
 
   const places = useQuery({
     queryKey: ['places', place],
-    queryFn: () =>
-      ask<{ places: Place[]; meant: string | null }>(
-        `/api/directories/relay-register/places?q=${encodeURIComponent(place)}`,
-      ),
+    queryFn: () => call(directoryApi.places, { query: { q: place } }),
     enabled: place.trim().length > 1,
     staleTime: 60_000,
     retry: false,
@@ -57,9 +45,7 @@ export function useSearch(planId: string | null, firstUnit: DistanceUnit) {
     queryKey: ['entries', query, planId],
     queryFn: () => {
       const { lat, lon, radius: km } = query!;
-      return ask<SearchAnswer>(
-        `/api/directories/relay-register/entries?lat=${lat}&lon=${lon}&radius=${km}${planId ? `&plan=${planId}` : ''}`,
-      );
+      return call(directoryApi.entries, { query: { lat, lon, radius: km, plan: planId ?? undefined } });
     },
     enabled: query !== null,
     retry: false,

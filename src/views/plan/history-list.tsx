@@ -2,15 +2,11 @@
 
 import clsx from 'clsx';
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
-import { ask, Button, LongList, Moment, sentenceOf, type ListRow } from '@/ui';
+import { call, sentenceOf } from '@/api/call';
+import { planApi } from '@/api/plans';
+import type { PlanId } from '@/core/plan';
+import { Button, LongList, Moment, type ListRow } from '@/ui';
 import { item } from './side-list';
-
-interface LogRow {
-  revision: number;
-  kind: 'edit' | 'undo' | 'redo';
-  label: string;
-  at: string;
-}
 
 function GoBack({ revision, onGoBack }: { revision: number; onGoBack: (revision: number) => void }) {
   return (
@@ -35,16 +31,14 @@ export function HistoryList({
   revision,
   onGoBack,
 }: {
-  id: string;
+  id: PlanId;
   revision: number;
   onGoBack: (revision: number) => void;
 }) {
   const log = useInfiniteQuery({
     queryKey: ['log', id, revision],
     queryFn: ({ pageParam }) =>
-      ask<{ edits: LogRow[]; next: number | null }>(
-        `/api/plans/${id}/edits?limit=${PAGE}${pageParam ? `&before=${pageParam}` : ''}`,
-      ),
+      call(planApi.edits, { params: { id }, query: { limit: PAGE, before: pageParam ?? undefined } }),
     initialPageParam: null as number | null,
     getNextPageParam: ({ next }) => next,
     placeholderData: keepPreviousData,

@@ -4,8 +4,10 @@ import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import type { FindingField } from '@/core/check';
-import type { ChannelId, Edit } from '@/core/plan';
-import { ask, sentenceOf, Unreachable, useStable } from '@/ui';
+import type { ChannelId, Edit, PlanId } from '@/core/plan';
+import { call, sentenceOf, Unreachable } from '@/api/call';
+import { planApi, type KeptPlan } from '@/api/plans';
+import { useStable } from '@/ui';
 import { RadioFace } from '@/views/parts';
 import type { Wish } from './arrange-panel';
 import { BandStrip } from './band-strip';
@@ -13,7 +15,6 @@ import { ChannelNote } from './channel-note';
 import { ChannelTable } from './channel-table';
 import { PlanFooter } from './plan-footer';
 import { PlanHeader } from './plan-header';
-import type { KeptPlan } from './plan-store';
 import { RadioName } from './radio-name';
 import { SideLists, type SideTab } from './side-lists';
 import { TableBar } from './table-bar';
@@ -36,10 +37,11 @@ const AbbreviationsPanel = dynamic(
 type Panel = { kind: 'arrange'; wish: Wish } | { kind: 'abbreviations' };
 
 /** The main screen. The plan comes by the interface, beside the scripts, rather than in the page: a large one is read three times as fast. */
-export function PlanScreen({ id, name }: { id: string; name: string }) {
+export function PlanScreen({ id, name }: { id: PlanId; name: string }) {
   const { data, error } = useQuery({
     queryKey: ['plan', id, 'to work on'],
-    queryFn: () => ask<KeptPlan>(`/api/plans/${id}`),
+    // The worker beside the page checks it: a large plan would hold the page up for as long as all else.
+    queryFn: () => call(planApi.plan, { params: { id }, unchecked: true }),
     // From then on the store keeps it; who opens the plan again asks again.
     staleTime: Infinity,
     gcTime: 0,

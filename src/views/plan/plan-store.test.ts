@@ -1,6 +1,6 @@
 import { applyEdit, inverseOf, type Edit, type Plan } from '@/core/plan';
 import { channel, placing, plan, renaming } from '@/core/samples.test.kit';
-import { Refusal, Unreachable } from '@/ui/api';
+import { Refusal, Unreachable } from '@/api/call';
 import { createPlanStore, type PlanServer } from './plan-store';
 
 const start = plan([channel(1, 145_500_000, { name: 'One' }), channel(2, 145_525_000, { name: 'Two' })]);

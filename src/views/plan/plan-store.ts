@@ -1,15 +1,8 @@
+import type { ChangeAnswer, KeptPlan } from '@/api/plans';
 import { applyEdit, type Edit, type Plan } from '@/core/plan';
 import type { ProblemKind } from '@/core/problems';
 import type { Result } from '@/core/result';
-import { Refusal, sentenceOf, Unreachable } from '@/ui';
-
-/** A plan as the server gives it. */
-export interface KeptPlan {
-  plan: Plan;
-  revision: number;
-  undo: string | null;
-  redo: string | null;
-}
+import { Refusal, sentenceOf, Unreachable } from '@/api/call';
 
 /** What the screen sees. `waiting` counts changes that are not on disk yet. */
 export interface PlanState extends KeptPlan {
@@ -24,8 +17,7 @@ export interface PlanState extends KeptPlan {
 type Change = { key: string } & (
   { kind: 'edit'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' } | { kind: 'go back'; revision: number }
 );
-/** `edits` bring the plan from the revision that was named to this one, where the edit that was sent is not all there is. */
-type Answer = { revision: number; undo: string | null; redo: string | null; edits?: Edit[] };
+type Answer = Omit<ChangeAnswer, 'label'>;
 
 /** What the store needs of the server; tests bring their own. */
 export interface PlanServer {

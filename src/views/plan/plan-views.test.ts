@@ -38,7 +38,8 @@ test('whatever is edited, and whenever the worker comes to it, what is shown in 
     fc.property(anyPlan, fc.array(fc.tuple(fc.integer(), fc.nat(3)), { maxLength: 8 }), (first, luck) => {
       const { store, posted, step, settle } = desk();
       let now = first;
-      store.open(now);
+      store.show(now);
+      store.open();
       for (const [seed, steps] of luck) {
         const [edit] = fc.sample(anyEditOn(now), { numRuns: 1, seed });
         const result = applyEdit(now, edit!);
@@ -72,7 +73,8 @@ test('a changed cell sends that channel alone to and fro', () => {
   const heard: WorkAnswer[] = [];
   const { hear } = store;
   store.hear = (answer) => (heard.push(answer), hear(answer));
-  store.open(weather);
+  store.show(weather);
+  store.open();
   settle();
   const changed = applyEdit(weather, renaming(3, 'Calling'));
   store.show(changed.ok ? changed.value : weather);
@@ -91,7 +93,8 @@ test('a changed cell sends that channel alone to and fro', () => {
 
 test('ways out are had when they are asked for: of one finding, and of a group', async () => {
   const { store, settle } = desk();
-  store.open(weather);
+  store.show(weather);
+  store.open();
   settle();
   const [finding] = store.get().findings;
   const one = store.ways({ id: finding!.id, rule: finding!.rule });
@@ -111,10 +114,102 @@ test('what a directory knows nearby is said when it comes, before or after the p
   for (const early of [true, false]) {
     const { store, settle } = desk();
     if (early) store.tell(near);
-    store.open(p);
+    store.show(p);
+    store.open();
     settle();
     if (!early) store.tell(near);
     settle();
     expect(countFindings(store.get().findings).map(({ text }) => text)).toEqual(['1 caution']);
   }
+});
+
+describe('a worker that breaks down', () => {
+  /** Workers that break at messages of a kind, as many of them as are said. */
+  function fragile(breaksAt: WorkMessage['kind'], times: number) {
+    let begun = 0;
+    let work = createPlanWork();
+    const store = createPlanViews((message) => inbox.push(structuredClone(message)));
+    const inbox: WorkMessage[] = [];
+    let plan = weather;
+    const begin = () => {
+      begun++;
+      work = createPlanWork();
+      inbox.length = 0;
+      store.show(plan);
+      store.open();
+    };
+    const settle = () => {
+      for (let message = inbox.shift(); message; message = inbox.shift()) {
+        if (message.kind === breaksAt && times-- > 0) {
+          inbox.length = 0;
+          if (store.broke()) begin();
+          continue;
+        }
+        for (const answer of work(message)) store.hear(structuredClone(answer) as WorkAnswer);
+      }
+    };
+    const show = (next: Plan) => {
+      plan = next;
+      store.show(next);
+    };
+    return { store, begin, settle, show, begun: () => begun };
+  }
+  const edited = (p: Plan) => {
+    const changed = applyEdit(p, renaming(3, 'Calling'));
+    return changed.ok ? changed.value : p;
+  };
+
+  test('is followed by another one, which is told all that is known, neighbours too', () => {
+    const { store, begin, settle, show, begun } = fragile('change', 1);
+    begin();
+    store.tell([{ name: 'Hill', output: 145_500_000, input: 144_900_000 }]);
+    settle();
+    const before = store.get().findings;
+    show(edited(weather));
+    settle();
+    expect(begun()).toBe(2);
+    expect(store.get()).toMatchObject({ plan: edited(weather), trouble: null });
+    expect(store.get().findings).toEqual(before);
+    expect([...store.get().of.keys()]).toEqual(weather.channels.map(({ id }) => id));
+  });
+
+  test('again and again is said, once, and what was shown stays; another plan is worth a try', () => {
+    const { store, begin, settle, begun } = fragile('open', 3);
+    begin();
+    settle();
+    expect(begun()).toBe(3);
+    expect(store.get()).toMatchObject({ plan: null, trouble: expect.stringContaining('next change') });
+    expect([weather, edited(weather), edited(weather)].map(store.show)).toEqual([false, true, true]);
+    begin();
+    settle();
+    expect(store.get()).toMatchObject({ plan: weather, trouble: null });
+    expect(store.show(edited(weather))).toBe(false);
+  });
+
+  test('answers nothing any more: ways out that were asked for are none', async () => {
+    const { store, begin, settle } = fragile('mends', 1);
+    begin();
+    settle();
+    const asked = store.ways({ group: 'stop band-edge' });
+    settle();
+    expect(await asked).toEqual({ mends: [], together: null });
+    store.broke();
+    expect(await store.ways({ group: 'stop band-edge' })).toEqual({ mends: [], together: null });
+  });
+});
+
+test('what was opened and is no plan is said, and stays said', () => {
+  const { store, settle } = desk();
+  const [first, ...rest] = weather.channels;
+  store.show({ ...weather, channels: [{ ...first!, name: 'x'.repeat(33) }, ...rest] });
+  store.open();
+  settle();
+  expect(store.get().trouble).toContain('channels.0.name');
+  store.show({ ...weather, name: 'Other' });
+  settle();
+  expect(store.get().trouble).toContain('channels.0.name');
+  store.show(weather);
+  store.open();
+  settle();
+  expect(store.get().trouble).toBeNull();
 });

@@ -24,6 +24,8 @@ export interface PlanViews {
   fitCount: number;
   /** What each rule looks for, in words. */
   lookedFor: Readonly<Record<string, string>>;
+  /** Why nothing newer can be worked out, in a sentence; null where all goes well. */
+  trouble: string | null;
 }
 
 /** Ways out of a finding, or of several at once. */
@@ -35,10 +37,15 @@ export interface Ways {
 export interface PlanViewsStore {
   get(): PlanViews;
   subscribe(listener: () => void): () => void;
-  /** Begins anew with a worker that knows nothing yet. */
-  open(plan: Plan): void;
-  /** Says what the plan is now. */
-  show(plan: Plan): void;
+  /** Begins with a worker that knows nothing yet, with the plan that was shown last. */
+  open(): void;
+  /**
+   * The worker has broken down. True where another one is worth a try with `open`, at once; else the trouble is said, and `show`
+   * says when it is worth one again.
+   */
+  broke(): boolean;
+  /** Says what the plan is now. True where the last worker broke down, and another one is worth a try with it. */
+  show(plan: Plan): boolean;
   /** Says which repeaters a directory knows nearby. */
   tell(neighbours: readonly Neighbour[]): void;
   /** The ways out of a finding of the shown plan, or of a group of them. */
@@ -46,6 +53,11 @@ export interface PlanViewsStore {
   /** What the worker answers is handed in here. */
   hear(answer: WorkAnswer): void;
 }
+
+/** Workers that are begun one after the other before the trouble is said. */
+const TRIES = 2;
+const BROKEN =
+  'Check and fit cannot be worked out just now. What you type is kept; it is tried again with the next change.';
 
 /**
  * The page's side of the worker. While the worker is busy nothing is sent to it: what has come together meanwhile goes as one
@@ -60,6 +72,7 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
     counts: [],
     fitCount: 0,
     lookedFor: {},
+    trouble: null,
   };
   let sent: Plan | null = null;
   let wanted: Plan | null = null;
@@ -67,8 +80,21 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
   let opened = false;
   let busy = false;
   let asks = 0;
+  /** Workers that broke down since one answered. */
+  let broken = 0;
+  let gaveUp = false;
+  /** The next that it shows is all that there is. */
+  let fresh = true;
+  /** What is wrong with the plan itself. */
+  let fault: string | null = null;
+  let nearby: readonly Neighbour[] | null = null;
   const waiting = new Map<number, (ways: Ways) => void>();
   const listeners = new Set<() => void>();
+
+  const set = (next: Partial<PlanViews>) => {
+    views = { ...views, ...next };
+    for (const listener of listeners) listener();
+  };
 
   const send = () => {
     if (!opened || busy || !wanted || wanted === sent) return;
@@ -84,7 +110,8 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
   };
 
   const take = ({ put, gone }: Extract<WorkAnswer, { kind: 'shown' }>) => {
-    const of = new Map(views.of);
+    const of = new Map(fresh ? [] : views.of);
+    fresh = false;
     for (const id of gone) of.delete(id);
     for (const [id, view] of put) of.set(id, view);
     const plan = sent!;
@@ -93,8 +120,7 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
     let fitCount = 0;
     for (const { changes, leftOut } of of.values()) fitCount += changes.length + (leftOut.length > 0 ? 1 : 0);
     const counts = countFindings(findings);
-    views = { ...views, number: views.number + 1, plan, of, findings, counts, fitCount };
-    for (const listener of listeners) listener();
+    set({ number: views.number + 1, plan, of, findings, counts, fitCount, trouble: fault });
   };
 
   return {
@@ -103,29 +129,52 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    open(plan) {
+    open() {
       sent = null;
       busy = false;
-      waiting.clear();
-      wanted = plan;
       opened = true;
+      gaveUp = false;
+      fresh = true;
+      fault = null;
       send();
+      post({ kind: 'verify' });
+      if (nearby) post({ kind: 'neighbours', number: ++number, list: nearby });
+    },
+    broke() {
+      opened = false;
+      for (const answer of waiting.values()) answer({ mends: [], together: null });
+      waiting.clear();
+      broken++;
+      if (broken <= TRIES) return true;
+      broken = 0;
+      gaveUp = true;
+      set({ trouble: BROKEN });
+      return false;
     },
     show(plan) {
+      const other = wanted !== plan;
       wanted = plan;
       send();
+      return gaveUp && other;
     },
     tell(list) {
+      nearby = list;
+      if (!opened) return;
       post({ kind: 'neighbours', number: ++number, list });
       busy = sent !== null;
     },
     ways(of) {
+      if (!opened) return Promise.resolve({ mends: [], together: null });
       const ask = ++asks;
       post({ kind: 'mends', ask, of });
       return new Promise((resolve) => waiting.set(ask, resolve));
     },
     hear(answer) {
-      if (answer.kind === 'looks for') views = { ...views, lookedFor: answer.words };
+      broken = 0;
+      if (answer.kind === 'verified') {
+        ({ fault } = answer);
+        if (fault !== null) set({ trouble: fault });
+      } else if (answer.kind === 'looks for') views = { ...views, lookedFor: answer.words };
       else if (answer.kind === 'mends') {
         waiting.get(answer.ask)?.(answer);
         waiting.delete(answer.ask);

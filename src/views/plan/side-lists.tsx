@@ -2,15 +2,15 @@
 
 import { Tabs } from 'radix-ui';
 import { memo } from 'react';
-import type { Edit } from '@/core/plan';
-import { Button } from '@/ui';
+import type { Edit, PlanId } from '@/core/plan';
+import { Button, Trouble } from '@/ui';
 import { CheckList } from './check-list';
 import { FitList } from './fit-list';
 import { HistoryList } from './history-list';
 import type { SideListProps } from './side-list';
 
 interface Props extends SideListProps {
-  planId: string;
+  planId: PlanId;
   revision: number;
   tab: SideTab;
   onTab: (tab: SideTab) => void;
@@ -55,6 +55,7 @@ export const SideLists = memo(function SideLists({
           History
         </Tabs.Trigger>
       </Tabs.List>
+      {shown.views.trouble && <Trouble className="m-2 shrink-0">{shown.views.trouble}</Trouble>}
       <Tabs.Content value="check" className={pane}>
         <CheckList shown={shown} active={active} onSelect={onSelect} onMend={onMend} />
       </Tabs.Content>

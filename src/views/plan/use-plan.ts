@@ -1,13 +1,13 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import type { Neighbour } from '@/core/check';
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { modelById, receiveRanges, type Model } from '@/core/models';
 import { slotText, type CellContext, type ChannelId, type Plan } from '@/core/plan';
-import { ask, changeKey } from '@/ui';
+import { call, changeKey } from '@/api/call';
+import { planApi, type KeptPlan } from '@/api/plans';
 import type { WorkAnswer } from '@/workers/plan-work';
 import { createPlanViews, type PlanViews, type PlanViewsStore } from './plan-views';
-import { createPlanStore, type KeptPlan, type PlanState, type PlanStore } from './plan-store';
+import { createPlanStore, type PlanState, type PlanStore } from './plan-store';
 
 /** What has been worked out of a plan, a moment behind it while somebody types, so that typing never waits. */
 export interface ShownPlan {
@@ -28,28 +28,44 @@ export interface PlanInHand extends PlanState {
 
 const nobody = { slot: '', name: '' };
 
+/** The worker beside the page, and another one in its place where it breaks down. */
+function workBeside() {
+  let worker: Worker | null = null;
+  const views = createPlanViews((message) => worker?.postMessage(message));
+  const end = () => {
+    worker?.terminate();
+    worker = null;
+  };
+  const begin = () => {
+    end();
+    worker = new Worker(new URL('../../workers/plan-worker.ts', import.meta.url), { type: 'module' });
+    worker.onmessage = ({ data }: MessageEvent<WorkAnswer>) => views.hear(data);
+    worker.onerror = (event) => {
+      event.preventDefault();
+      end();
+      if (views.broke()) begin();
+    };
+    views.open();
+  };
+  return { views, begin, end };
+}
+
 /** Fit and check of the plan, worked out in a worker beside the page. */
 function useShown(plan: Plan, model: Model): ShownPlan {
-  const worker = useRef<Worker | null>(null);
-  const [views] = useState(() => createPlanViews((message) => worker.current?.postMessage(message)));
+  const [{ views, begin, end }] = useState(workBeside);
   const { id } = plan;
-  const now = useRef(plan);
   useEffect(() => {
-    now.current = plan;
-    views.show(plan);
-  }, [plan, views]);
+    if (views.show(plan)) begin();
+  }, [plan, views, begin]);
   useEffect(() => {
-    const beside = new Worker(new URL('../../workers/plan-worker.ts', import.meta.url), { type: 'module' });
-    worker.current = beside;
-    beside.onmessage = ({ data }: MessageEvent<WorkAnswer>) => views.hear(data);
-    views.open(now.current);
+    begin();
     // What a directory knows nearby comes when it comes; without it Check says what it can.
-    ask<{ neighbours: Neighbour[] }>(`/api/plans/${id}/neighbours`).then(
+    call(planApi.neighbours, { params: { id } }).then(
       (answer) => views.tell(answer.neighbours),
       () => {},
     );
-    return () => beside.terminate();
-  }, [id, views]);
+    return end;
+  }, [id, views, begin, end]);
   const of = useSyncExternalStore(views.subscribe, views.get, views.get);
   return useMemo(() => {
     const byId = new Map(of.plan?.channels.map((channel) => [channel.id, channel]));
@@ -64,13 +80,13 @@ function useShown(plan: Plan, model: Model): ShownPlan {
 /** Opens a plan for work. */
 export function usePlan(initial: KeptPlan): PlanInHand {
   const [store] = useState(() => {
-    const base = `/api/plans/${initial.plan.id}`;
+    const params = { id: initial.plan.id };
     return createPlanStore(initial, {
-      edit: (revision, edit, key) => ask(`${base}/edits`, 'POST', { base: revision, edit }, key),
-      step: (revision, kind, key) => ask(`${base}/${kind}?base=${revision}`, 'POST', undefined, key),
-      goBack: (revision, to, key) => ask(`${base}/go-back`, 'POST', { base: revision, revision: to }, key),
+      edit: (base, edit, key) => call(planApi.edit, { params, body: { base, edit }, key }),
+      step: (base, kind, key) => call(planApi[kind], { params, query: { base }, key }),
+      goBack: (base, revision, key) => call(planApi.goBack, { params, body: { base, revision }, key }),
       key: changeKey,
-      load: () => ask(base),
+      load: () => call(planApi.plan, { params }),
       wait: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
     });
   });

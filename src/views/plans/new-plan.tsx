@@ -12,7 +12,9 @@ import {
   type Region,
   USUAL_REGION,
 } from '@/core/radio';
-import { ask, Button, Choice, Field, sentenceOf, Trouble } from '@/ui';
+import { call, sentenceOf } from '@/api/call';
+import { planApi } from '@/api/plans';
+import { Button, Choice, Field, Trouble } from '@/ui';
 
 /** Makes a plan: its name, the radio under any name that it is sold by, and the licence. */
 export function NewPlan({ first, onClose }: { first: boolean; onClose: () => void }) {
@@ -32,10 +34,12 @@ export function NewPlan({ first, onClose }: { first: boolean; onClose: () => voi
     setBusy(true);
     try {
       const modelId = sold.find(([label]) => label === soldAs)![1];
-      const made = await ask<{ plan: { id: string } }>('/api/plans', 'POST', {
-        name,
-        modelId,
-        owner: { callSign, grade, region },
+      const made = await call(planApi.createPlan, {
+        body: {
+          name,
+          modelId,
+          owner: { callSign, grade, region },
+        },
       });
       router.push(`/plans/${made.plan.id}`);
     } catch (error) {

@@ -4,30 +4,14 @@ import { Copy, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import type { PlanId } from '@/core/plan';
 import type { FindingCount } from '@/core/check';
 import { rulers, type Region } from '@/core/radio';
-import { ask, Button, Moment, sentenceOf, SeverityMark, Trouble, useTimeFormat } from '@/ui';
+import { call, sentenceOf } from '@/api/call';
+import { planApi, type PlanRow } from '@/api/plans';
+import { Button, Moment, SeverityMark, Trouble, useTimeFormat } from '@/ui';
 import { NewPlan } from './new-plan';
 import { UnreadablePlan } from './unreadable-plan';
-
-export interface PlanRow {
-  id: string;
-  name: string;
-  model: string;
-  region: Region;
-  slots: number;
-  channels: number;
-  receive: number[];
-  findings: FindingCount[];
-  revision: number;
-  updatedAt: string;
-  /** Why it cannot be opened, in a sentence; null where it can. */
-  trouble: string | null;
-  /** The newest revision that can be read, where the newest of all cannot. */
-  readable: number | null;
-  /** Into which radio it was last written, and at which revision. */
-  written: { serial: string; at: string; revision: number | null } | null;
-}
 
 /** Where on the bands a plan lives: its receive frequencies, to scale, without words. */
 function MiniStrip({ receive, region }: { receive: number[]; region: Region }) {
@@ -73,7 +57,7 @@ function Written({ plan }: { plan: PlanRow }) {
   if (!written) return null;
   return (
     <span className="block truncate" title={time?.format(new Date(written.at))}>
-      Written to <span className="mono">{written.serial}</span>
+      Written to <span className="mono">{written.called}</span>
       {written.revision !== revision && '; changed since'}
     </span>
   );
@@ -85,15 +69,15 @@ export function PlansScreen({
   removed,
 }: {
   plans: PlanRow[];
-  removed: { id: string; name: string }[];
+  removed: { id: PlanId; name: string }[];
 }) {
   const router = useRouter();
   const [making, setMaking] = useState(plans.length === 0);
   const [trouble, setTrouble] = useState('');
   const [said, setSaid] = useState('');
-  const carryOut = async (done: string, path: string, method: 'POST' | 'DELETE') => {
+  const carryOut = async (done: string, work: Promise<unknown>) => {
     try {
-      await ask(`/api/plans/${path}`, method);
+      await work;
       setTrouble('');
       setSaid(done);
       router.refresh();
@@ -127,8 +111,10 @@ export function PlansScreen({
                   onOpen={() =>
                     carryOut(
                       `Revision ${plan.readable} of “${plan.name}” is a plan of its own now.`,
-                      `${plan.id}/duplicate?revision=${plan.readable}`,
-                      'POST',
+                      call(planApi.duplicatePlan, {
+                        params: { id: plan.id },
+                        query: { revision: plan.readable! },
+                      }),
                     )
                   }
                 />
@@ -161,7 +147,10 @@ export function PlansScreen({
                   aria-label={`Duplicate ${plan.name}`}
                   title="Duplicate"
                   onClick={() =>
-                    carryOut(`There is a copy of “${plan.name}” now.`, `${plan.id}/duplicate`, 'POST')
+                    carryOut(
+                      `There is a copy of “${plan.name}” now.`,
+                      call(planApi.duplicatePlan, { params: { id: plan.id } }),
+                    )
                   }
                 >
                   <Copy size={15} aria-hidden />
@@ -175,8 +164,7 @@ export function PlansScreen({
                 onClick={() =>
                   carryOut(
                     `“${plan.name}” was removed; it stands below and can be brought back.`,
-                    plan.id,
-                    'DELETE',
+                    call(planApi.removePlan, { params: { id: plan.id } }),
                   )
                 }
               >
@@ -198,7 +186,9 @@ export function PlansScreen({
                   <Button
                     size="small"
                     aria-label={`Bring back ${name}`}
-                    onClick={() => carryOut(`“${name}” is back.`, `${id}/recover`, 'POST')}
+                    onClick={() =>
+                      carryOut(`“${name}” is back.`, call(planApi.recoverPlan, { params: { id } }))
+                    }
                   >
                     Bring back
                   </Button>

@@ -5,7 +5,10 @@ import { useRouter } from 'next/navigation';
 import { Dialog } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
-import { ask, Keys, useAllCommands, useListedCommands, type Command } from '@/ui';
+import { call } from '@/api/call';
+import { planApi } from '@/api/plans';
+import { radioApi } from '@/api/radios';
+import { Keys, useAllCommands, useListedCommands, type Command } from '@/ui';
 
 /** Most that is drawn: who wants another types more of its name. */
 const MOST = 60;
@@ -17,11 +20,11 @@ function useFindable(): (Command & { aside?: string })[] {
   const listed = useListedCommands();
   const plans = useQuery({
     queryKey: ['plans'],
-    queryFn: () => ask<{ plans: { id: string; name: string; model: string }[] }>('/api/plans'),
+    queryFn: () => call(planApi.plans),
   });
   const radios = useQuery({
     queryKey: ['radios'],
-    queryFn: () => ask<{ radios: { serial: string; model: string }[] }>('/api/radios'),
+    queryFn: () => call(radioApi.radios),
   });
   return useMemo(
     () => [
@@ -35,12 +38,12 @@ function useFindable(): (Command & { aside?: string })[] {
         aside: model,
         run: () => router.push(`/plans/${id}`),
       })),
-      ...(radios.data?.radios ?? []).map(({ serial, model }) => ({
-        id: serial,
+      ...(radios.data?.radios ?? []).map(({ id, called, model }) => ({
+        id,
         label: model,
-        words: `radio ${serial}`,
+        words: `radio ${called}`,
         group: 'Radios',
-        aside: serial,
+        aside: called,
         run: () => router.push('/bench'),
       })),
     ],

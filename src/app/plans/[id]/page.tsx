@@ -1,17 +1,16 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { preload } from 'react-dom';
-import { getPlan, Problem, wantModel } from '@/server';
+import { getPlan, Problem, wantModel, wantPlanId, type Plan } from '@/server';
 import { PlanScreen } from '@/views/plan';
 import { Unopened } from '@/views/shell';
 
 /** The plan; a sentence where there is one that cannot be opened. */
-async function load(params: Promise<{ id: string }>): Promise<{ id: string; name: string } | string> {
-  const { id } = await params;
+async function load(params: Promise<{ id: string }>): Promise<Pick<Plan, 'id' | 'name'> | string> {
   try {
-    const { plan } = await getPlan(id);
+    const { plan } = await getPlan(wantPlanId((await params).id));
     wantModel(plan.modelId);
-    return { id, name: plan.name };
+    return { id: plan.id, name: plan.name };
   } catch (error) {
     if (!(error instanceof Problem)) throw error;
     if ([404, 410].includes(error.status)) notFound();

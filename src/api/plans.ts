@@ -1,0 +1,211 @@
+import { z } from 'zod';
+import { findingSchema, findingCountSchema, mendSchema, neighbourSchema } from '../core/check';
+import { fitSchema } from '../core/fit';
+import {
+  channelIdSchema,
+  detailsSchema,
+  editSchema,
+  ownerSchema,
+  planIdSchema,
+  planSchema,
+} from '../core/plan';
+import { REGIONS } from '../core/radio';
+import { text } from '../core/text';
+import { fileOperation, operation, revisionNumber } from './operation';
+
+const planParams = z.object({ id: planIdSchema });
+const modelQuery = z.object({ model: text(40).optional() });
+
+export const keptPlanSchema = z.object({
+  plan: planSchema,
+  revision: z.int(),
+  /** What undo would take back, and redo do again; null where there is nothing. */
+  undo: z.string().nullable(),
+  redo: z.string().nullable(),
+});
+/** A plan as the server keeps it. */
+export type KeptPlan = z.infer<typeof keptPlanSchema>;
+
+const changeAnswer = z.object({
+  revision: z.int(),
+  label: z.string(),
+  undo: z.string().nullable(),
+  redo: z.string().nullable(),
+  /** The edits that bring the sender's plan along, from the revision that it named, where its own edit is not all there is. */
+  edits: z.array(editSchema).optional(),
+});
+/** What a change of a plan came to. */
+export type ChangeAnswer = z.infer<typeof changeAnswer>;
+
+/** The revision that the sender has, from which the answer brings it along. */
+const baseQuery = z.object({ base: z.coerce.number().pipe(revisionNumber).optional() });
+
+const planRow = z.object({
+  id: planIdSchema,
+  name: z.string(),
+  modelId: z.string(),
+  /** Maker and name, for people. */
+  model: z.string(),
+  region: z.enum(REGIONS),
+  slots: z.int(),
+  channels: z.int(),
+  /** The receive frequencies, Hz. */
+  receive: z.array(z.int()),
+  findings: z.array(findingCountSchema),
+  revision: z.int(),
+  updatedAt: z.string(),
+  /** Why it cannot be opened, in a sentence; null where it can. */
+  trouble: z.string().nullable(),
+  /** The newest revision that can be read, where the newest of all cannot. */
+  readable: z.int().nullable(),
+  /** Into which radio it was last written, and at which revision. */
+  written: z.object({ called: z.string(), at: z.string(), revision: z.int().nullable() }).nullable(),
+});
+/** What the list says of a plan. */
+export type PlanRow = z.infer<typeof planRow>;
+
+const logRow = z.object({
+  revision: z.int(),
+  kind: z.enum(['edit', 'undo', 'redo']),
+  label: z.string(),
+  /** As it was logged, in the format of its day. */
+  edit: z.looseObject({ name: z.string() }),
+  at: z.string(),
+});
+
+/** The operations on plans. */
+export const planApi = {
+  plans: operation('GET', '/api/plans', 'All plans, the last changed first; or those that were removed', {
+    query: z.object({ removed: z.stringbool().default(false) }),
+    response: z.object({
+      plans: z.array(planRow),
+    }),
+  }),
+  createPlan: operation('POST', '/api/plans', 'Makes an empty plan', {
+    body: detailsSchema.extend({ owner: ownerSchema.partial().default({}) }),
+    status: 201,
+    response: keptPlanSchema,
+    problems: [422, 507],
+  }),
+  plan: operation('GET', '/api/plans/{id}', 'A plan with its revision', {
+    params: planParams,
+    response: keptPlanSchema,
+    problems: [404, 409, 410],
+  }),
+  removePlan: operation('DELETE', '/api/plans/{id}', 'Removes a plan; it can be brought back', {
+    params: planParams,
+    response: z.object({ id: z.string(), name: z.string() }),
+    problems: [404, 422, 507],
+  }),
+  recoverPlan: operation('POST', '/api/plans/{id}/recover', 'Brings a removed plan back, with its log', {
+    params: planParams,
+    response: z.object({ id: z.string(), name: z.string() }),
+    problems: [404, 422, 507],
+  }),
+  duplicatePlan: operation(
+    'POST',
+    '/api/plans/{id}/duplicate',
+    'Makes a plan like this one, or like what it was at an earlier revision',
+    {
+      params: planParams,
+      query: z.object({ revision: z.coerce.number().pipe(revisionNumber).optional() }),
+      status: 201,
+      response: keptPlanSchema,
+      problems: [404, 409, 410, 422, 507],
+    },
+  ),
+  document: fileOperation(
+    '/api/plans/{id}/document',
+    'The document as it is kept, also where it cannot be read as a plan',
+    {
+      params: planParams,
+      type: 'application/json',
+      problems: [404, 410],
+    },
+  ),
+  edits: operation('GET', '/api/plans/{id}/edits', 'The log of a plan, newest first', {
+    params: planParams,
+    query: z.object({
+      before: z.coerce.number().pipe(revisionNumber).optional(),
+      limit: z.coerce.number().pipe(z.int().min(1).max(500)).default(100),
+    }),
+    response: z.object({
+      edits: z.array(logRow),
+      /** What to ask for with `before` to get the page after this one; null on the last. */
+      next: z.int().nullable(),
+    }),
+    problems: [404, 410],
+  }),
+  edit: operation(
+    'POST',
+    '/api/plans/{id}/edits',
+    'Applies an edit, made on revision `base`; answered once it is on disk',
+    {
+      params: planParams,
+      body: z.strictObject({ base: revisionNumber, edit: editSchema }),
+      response: changeAnswer,
+      problems: [404, 409, 410, 422, 507],
+    },
+  ),
+  undo: operation('POST', '/api/plans/{id}/undo', 'Takes the last edit back', {
+    params: planParams,
+    query: baseQuery,
+    response: changeAnswer,
+    problems: [404, 409, 410, 507],
+  }),
+  redo: operation('POST', '/api/plans/{id}/redo', 'Takes the last undo back', {
+    params: planParams,
+    query: baseQuery,
+    response: changeAnswer,
+    problems: [404, 409, 410, 507],
+  }),
+  goBack: operation(
+    'POST',
+    '/api/plans/{id}/go-back',
+    'Makes the plan what it was at an earlier revision, as an edit on revision `base`',
+    {
+      params: planParams,
+      body: z.strictObject({ base: revisionNumber, revision: revisionNumber }),
+      response: changeAnswer,
+      problems: [404, 409, 410, 422, 507],
+    },
+  ),
+  fit: operation('GET', '/api/plans/{id}/fit', 'The plan worked out for a model', {
+    params: planParams,
+    query: modelQuery,
+    response: z.object({ revision: z.int(), fit: fitSchema }),
+    problems: [404, 410, 422],
+  }),
+  check: operation('GET', '/api/plans/{id}/check', 'What Check finds: stops, cautions, hints', {
+    params: planParams,
+    query: modelQuery,
+    response: z.object({
+      revision: z.int(),
+      findings: z.array(findingSchema.extend({ mends: z.array(mendSchema) })),
+      heldBack: z.array(z.object({ id: channelIdSchema, reasons: z.array(z.string()) })),
+    }),
+    problems: [404, 410, 422],
+  }),
+  neighbours: operation(
+    'GET',
+    '/api/plans/{id}/neighbours',
+    'Repeaters that a directory knows where the plan is used',
+    {
+      params: planParams,
+      response: z.object({
+        neighbours: z.array(neighbourSchema),
+      }),
+      problems: [404, 410],
+    },
+  ),
+  export: fileOperation(
+    '/api/plans/{id}/export',
+    'The plan as a file: `json` whole, `csv` for a spreadsheet',
+    {
+      params: planParams,
+      query: z.object({ as: z.enum(['json', 'csv']).default('json') }),
+      type: 'application/octet-stream',
+      problems: [404, 410],
+    },
+  ),
+};

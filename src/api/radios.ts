@@ -1,0 +1,67 @@
+import { z } from 'zod';
+import {
+  benchSchema,
+  copyIdSchema,
+  copySchema,
+  jobRequestSchema,
+  jobSchema,
+  writePreviewSchema,
+} from '../core/bench';
+import { planIdSchema, radioIdSchema } from '../core/plan';
+import { fileOperation, operation } from './operation';
+import { keptPlanSchema } from './plans';
+
+const radioParams = z.object({ id: radioIdSchema });
+const jobParams = z.object({ id: z.string().regex(/^jb_[a-z0-9]{4,40}$/, 'is not a job id') });
+
+/** The operations on the bench: radios, sealed copies, jobs. */
+export const radioApi = {
+  radios: operation('GET', '/api/radios', 'The bench: ports, and every radio that has been on one', {
+    response: benchSchema,
+  }),
+  copies: operation('GET', '/api/radios/{id}/copies', 'The sealed copies of a radio, newest first', {
+    params: radioParams,
+    response: z.object({ copies: z.array(copySchema) }),
+  }),
+  writePreview: operation(
+    'GET',
+    '/api/radios/{id}/preview',
+    'What a write of a plan would change in a radio',
+    {
+      params: radioParams,
+      query: z.object({ plan: planIdSchema }),
+      response: writePreviewSchema,
+      problems: [404, 410],
+    },
+  ),
+  copyImage: fileOperation('/api/copies/{id}/image', 'The bytes of a sealed copy', {
+    params: z.object({ id: copyIdSchema }),
+    type: 'application/octet-stream',
+    problems: [404],
+  }),
+  copyPlan: operation('POST', '/api/copies/{id}/plan', 'Makes a plan of what a sealed copy holds', {
+    params: z.object({ id: copyIdSchema }),
+    status: 201,
+    response: keptPlanSchema,
+    problems: [404, 422, 507],
+  }),
+  jobs: operation('GET', '/api/jobs', 'Reads and writes, newest first', {
+    response: z.object({ jobs: z.array(jobSchema) }),
+  }),
+  startJob: operation('POST', '/api/jobs', 'Starts reading, writing or restoring a radio', {
+    body: jobRequestSchema,
+    status: 202,
+    response: jobSchema,
+    problems: [404, 409, 410, 422, 507],
+  }),
+  job: operation('GET', '/api/jobs/{id}', 'A job with its progress', {
+    params: jobParams,
+    response: jobSchema,
+    problems: [404],
+  }),
+  stopJob: operation('DELETE', '/api/jobs/{id}', 'Stops a job', {
+    params: jobParams,
+    response: jobSchema,
+    problems: [404, 409],
+  }),
+};

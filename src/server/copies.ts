@@ -1,0 +1,106 @@
+import { createHash } from 'node:crypto';
+import { desc, eq, sql } from 'drizzle-orm';
+import type { Copy, CopyReason } from '../core/bench';
+import { decodeImage } from '../core/image';
+import { modelById, type Model } from '../core/models';
+import { channelDefaults, makeId, NAME_LIMIT, type Channel, type RadioId } from '../core/plan';
+import { USUAL_REGION } from '../core/radio';
+import { cutText } from '../core/text';
+import { copies } from '../db';
+import { reading, writing } from './database';
+import { NOBODY } from './once';
+import { createPlan, type KeptPlan } from './plans';
+import { notFound, Problem } from './problem';
+import { calledOf, radioOf } from './radios';
+
+/** Sealed copies: read-outs that are never changed and never removed. */
+
+const copyFields = {
+  id: copies.id,
+  radioId: copies.radioId,
+  modelId: copies.modelId,
+  reason: copies.reason,
+  sha256: copies.sha256,
+  takenAt: copies.takenAt,
+  bytes: sql<number>`length(${copies.image})`,
+};
+
+/** The copies of a radio, or of all, newest first. */
+export async function listCopies(radioId?: RadioId): Promise<Copy[]> {
+  const database = await reading();
+  const rows = await database
+    .select(copyFields)
+    .from(copies)
+    .where(radioId === undefined ? undefined : eq(copies.radioId, radioId))
+    .orderBy(desc(copies.takenAt));
+  return rows.map((row) => ({ ...row, takenAt: row.takenAt.toISOString() }));
+}
+
+/** Seals a read-out. One that is the same, byte for byte, as the newest copy of that radio is not kept twice. */
+export async function sealCopy(
+  radioId: RadioId,
+  model: Model,
+  image: Uint8Array,
+  reason: Exclude<CopyReason, 'first read'>,
+): Promise<string> {
+  const database = await writing();
+  const sha256 = createHash('sha256').update(image).digest('hex');
+  const [newest] = await listCopies(radioId);
+  if (newest?.sha256 === sha256) return newest.id;
+  const id = `cp_${sha256.slice(0, 8)}${Date.now().toString(36)}`;
+  await database
+    .insert(copies)
+    .values({ id, radioId, modelId: model.id, reason: newest ? reason : 'first read', sha256, image });
+  return id;
+}
+
+/** A sealed copy with its bytes; its digest is held against them. */
+export async function getCopy(id: string) {
+  const database = await reading();
+  const [row] = await database.select().from(copies).where(eq(copies.id, id));
+  if (!row) throw notFound(`sealed copy ${id}`);
+  const image = new Uint8Array(row.image);
+  if (createHash('sha256').update(image).digest('hex') !== row.sha256)
+    throw new Error(`The sealed copy ${id} does not agree with its digest`);
+  return { ...row, image, called: calledOf(await radioOf(row.radioId)) };
+}
+
+/** The newest sealed copy of a radio, or undefined. */
+export async function newestCopy(radioId: RadioId) {
+  const [newest] = await listCopies(radioId);
+  return newest && getCopy(newest.id);
+}
+
+/** The newest sealed copy of a radio that can be read as its content: what it is rebuilt from after a write that broke off. */
+export async function newestSound(radioId: RadioId, model: Model) {
+  for (const { id } of await listCopies(radioId)) {
+    const copy = await getCopy(id);
+    if (decodeImage(copy.image, model).ok) return copy;
+  }
+  return undefined;
+}
+
+/** A new plan with the channels of a sealed copy. */
+export async function planFromCopy(id: string, asker = NOBODY): Promise<KeptPlan> {
+  const copy = await getCopy(id);
+  const model = modelById(copy.modelId)!;
+  const decoded = decodeImage(copy.image, model);
+  if (!decoded.ok)
+    throw new Problem(422, 'copy-unreadable', 'This copy cannot be read as a plan', decoded.reason);
+  const channels = decoded.value.channels.map((read): Channel => ({
+    ...channelDefaults(read.rx),
+    id: makeId('ch', crypto.getRandomValues(new Uint8Array(12))),
+    list: 0,
+    slot: read.slot,
+    name: cutText(read.name, NAME_LIMIT),
+    tx: read.tx,
+    access: { kind: 'analogue', send: read.send, expect: read.expect },
+    mode: read.mode,
+    power: read.power,
+    scan: read.scan,
+  }));
+  const owner = { callSign: '', region: USUAL_REGION, grade: 'full' as const, strict: false };
+  return createPlan({ name: `From ${copy.called}`, modelId: model.id, owner }, { channels }, asker, {
+    copy: id,
+  });
+}

@@ -1,0 +1,134 @@
+import { z } from 'zod';
+import { bytesOf } from '../core/image';
+import type { Ident } from '../core/link';
+import { modelByIdent, type Model } from '../core/models';
+import type { RadioId } from '../core/plan';
+import { text } from '../core/text';
+import { benchHeaders, benchUrl } from './bench-address';
+import { fetchJson, giveUpAfter } from './fetch-json';
+import { Problem } from './problem';
+import { calledOf, radioOf, seeRadio } from './radios';
+import { runLink } from './transport';
+
+const portsSchema = z.object({
+  ports: z.array(z.object({ name: text(60), tcp: z.int().min(1).max(65535) })).max(64),
+});
+
+/** A port as the host sees it. */
+export interface Port {
+  name: string;
+  tcp: number;
+}
+
+/** A radio that answered on a port, by our id of it. */
+export interface Present {
+  radioId: RadioId;
+  ident: Ident;
+  model: Model;
+}
+
+/** Who is on a port, or why nobody is known to be. */
+type Answer = Present | { reason: string };
+
+/** The ports that there are now. A bench that does not answer has none; `reachable` says so. */
+export async function listPorts(): Promise<{ ports: Port[]; reachable: boolean }> {
+  try {
+    const answer = await fetchJson(new URL('/bench/ports', benchUrl()), {
+      most: 100_000,
+      signal: giveUpAfter(3000),
+      headers: benchHeaders(),
+    });
+    return { ports: portsSchema.parse(answer).ports, reachable: true };
+  } catch {
+    return { ports: [], reachable: false };
+  }
+}
+
+interface Ports {
+  answers: Map<string, Answer>;
+  busy: Set<string>;
+  /** Ports that are being asked just now: whoever else wants to know waits for the same answer. */
+  asking: Map<string, Promise<Answer>>;
+}
+const held = globalThis as { veridonPorts?: Ports };
+const state = (held.veridonPorts ??= { answers: new Map(), busy: new Set(), asking: new Map() });
+const keyOf = (port: Port) => `${port.name} ${port.tcp}`;
+
+/** Keeps a port to one job; false where it is taken. */
+export function takePort(port: Port): boolean {
+  if (state.busy.has(keyOf(port))) return false;
+  state.busy.add(keyOf(port));
+  return true;
+}
+
+/** Gives a port back; who is on it is asked anew. */
+export function freePort(port: Port): void {
+  state.busy.delete(keyOf(port));
+  state.answers.delete(keyOf(port));
+}
+
+/** Asks who is on a port, once: whoever answers says its model. */
+async function identify(port: Port): Promise<Answer> {
+  const outcome = await runLink(port.tcp, null, { kind: 'identify' });
+  if (outcome.kind === 'failed') return { reason: outcome.reason };
+  const { ident } = outcome;
+  const model = modelByIdent(ident.model);
+  // One that calls itself as a model does, and holds another length, is none that Veridon may write.
+  if (!model || bytesOf(model) !== ident.imageBytes)
+    return { reason: `It calls itself ${ident.model.trim()}; Veridon knows no such radio.` };
+  return { radioId: await seeRadio(ident, model), ident, model };
+}
+
+async function answerOf(port: Port): Promise<Answer | undefined> {
+  const key = keyOf(port);
+  const known = state.answers.get(key);
+  if (known && 'ident' in known) return known;
+  const asked = state.asking.get(key);
+  if (asked) return asked;
+  if (!takePort(port)) return known;
+  const asking = identify(port).finally(() => {
+    freePort(port);
+    state.asking.delete(key);
+  });
+  state.asking.set(key, asking);
+  const answer = await asking;
+  state.answers.set(key, answer);
+  return answer;
+}
+
+/** Every port with who is on it, and whether a job has it. */
+export async function lookAtPorts() {
+  const { ports, reachable } = await listPorts();
+  const live = new Set(ports.map(keyOf));
+  for (const key of state.answers.keys()) if (!live.has(key)) state.answers.delete(key);
+  const answers = await Promise.all(ports.map((port) => answerOf(port)));
+  return {
+    reachable,
+    ports: ports.map((port, at) => {
+      const answer = answers[at];
+      return {
+        name: port.name,
+        busy: state.busy.has(keyOf(port)),
+        radioId: answer && 'ident' in answer ? answer.radioId : null,
+        reason: answer && 'reason' in answer ? answer.reason : null,
+      };
+    }),
+  };
+}
+
+/** The port on which a radio answers now, or the problem that says it is not there. */
+export async function portWith(radioId: RadioId): Promise<Present & { port: Port; called: string }> {
+  const { ports } = await listPorts();
+  for (const port of ports) {
+    const answer = await answerOf(port);
+    if (answer && 'ident' in answer && answer.radioId === radioId)
+      return { port, ...answer, called: calledOf({ serial: answer.ident.serial, modelId: answer.model.id }) };
+  }
+  const called = calledOf(await radioOf(radioId));
+  throw new Problem(
+    409,
+    'radio-away',
+    'The radio is not there',
+    `No port has ${called} on it. Plug it in and switch it on.`,
+  );
+}
