@@ -48,7 +48,7 @@ function described<P, Q, B, R>(
     body: parts.body ?? (z.undefined() as unknown as z.ZodType<B>),
     hasBody: parts.body !== undefined,
     status: parts.status ?? 200,
-    problems: [...(parts.problems ?? []), 503],
+    problems: [...(parts.problems ?? []), ...(parts.body ? [413] : []), 503],
     changes: method !== 'GET',
     ...answers,
   };

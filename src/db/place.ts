@@ -51,7 +51,7 @@ export function checkPlace(place: string): void {
 }
 
 /** MB that must stay free, so that the database never meets a full disk in the middle of a write. */
-const RESERVE_MB = Number(process.env.VERIDON_RESERVE_MB ?? 64);
+const reserveMb = () => Number(process.env.VERIDON_RESERVE_MB ?? 64);
 
 /** Throws `DataPlaceError` where the disk is about to be full; nothing has been written then. */
 export function checkRoom(place: string): void {
@@ -62,7 +62,7 @@ export function checkRoom(place: string): void {
   } catch (error) {
     throw new DataPlaceError(`The data directory ${place} cannot be reached: ${reasonOf(error)}.`);
   }
-  if (freeMb < RESERVE_MB)
+  if (freeMb < reserveMb())
     throw new DataPlaceError(
       `The data directory ${place} is nearly full (${Math.floor(freeMb)} MB free). Nothing was changed. Make room and try again.`,
     );

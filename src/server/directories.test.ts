@@ -1,7 +1,15 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer, type Server, type ServerResponse } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { channel } from '../core/samples.test.kit';
+import { openDatabase } from '../db';
 import type { findPlaces as FindPlaces, searchRegister as SearchRegister } from './directories';
 
 /** The Relay Register answered by whoever comes: what it sends is held against what is wanted. */
+
+const folder = mkdtempSync(join(tmpdir(), 'veridon-directories-'));
+jest.setTimeout(30_000);
 
 let findPlaces: typeof FindPlaces;
 let searchRegister: typeof SearchRegister;
@@ -18,6 +26,7 @@ afterAll(() => {
   delete process.env.VERIDON_BENCH_URL;
   server.closeAllConnections();
   server.close();
+  rmSync(folder, { recursive: true, force: true });
 });
 
 const circle = { lat: 52.06, lon: -29.84, radiusKm: 40 };
@@ -167,4 +176,53 @@ test('patience is for the whole search, however quickly each page is there', asy
   // the tests give a directory 1,500 ms; 20 pages of 200 ms take more than twice that
   await expect(searchRegister(circle)).rejects.toMatchObject({ status: 504, kind: 'directory-slow' });
   expect(asked).toBeLessThan(12);
+});
+
+test('a search is held against the plan and the radio that are asked for, around the point that is', async () => {
+  process.env.VERIDON_DATA_DIR = folder;
+  process.env.VERIDON_RESERVE_MB = '1';
+  const { createPlan, editPlan } = await import('.');
+  const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
+  const { plan } = await createPlan({ name: 'Here', modelId: 'tern-p2', owner });
+  // the plan has 145.6125 MHz with another access, in slot 4
+  const held = { ...channel(4, 145_612_500), tx: 145_012_500 };
+  const range = { first: 0, count: 150 };
+  await editPlan(plan.id, 1, { name: 'place', channels: [held], placement: 'at-slot', at: 4, range });
+  let asked = '';
+  answer = (path, response) => {
+    asked = path;
+    const entries = [row(1), row(2, { output_mhz: '223.500', input_mhz: '' })];
+    response.end(JSON.stringify({ page: 1, pages: 1, total: 9, entries }));
+  };
+  const of = async (more: object) => (await searchRegister({ ...circle, ...more })).candidates;
+  const [near, beyond] = await of({ planId: plan.id });
+  expect(Object.fromEntries(new URL(asked, 'http://x').searchParams)).toMatchObject({
+    lat: '52.06',
+    lon: '-29.84',
+    radius_km: '40',
+  });
+  expect(near).toMatchObject({ present: { slot: 4, near: true }, unfit: null });
+  // 0.01 degrees of longitude at 52.06 N: 111.195 km x cos(52.06) / 100
+  expect(near!.distance).toBeCloseTo(0.6836, 2);
+  expect(near!.wind).toBe('E');
+  expect(beyond!.unfit).not.toBeNull();
+  // a radio with the 222 MHz band hears it; without a plan nothing is there already
+  expect((await of({ planId: plan.id, modelId: 'tern-p3' }))[1]!.unfit).toBeNull();
+  expect((await of({ modelId: 'tern-p3' }))[0]!.present).toBeNull();
+  expect((await of({}))[1]!.unfit).not.toBeNull();
+  expect((await searchRegister(circle)).beyond).toBe(7);
+  await (await openDatabase()).close();
+});
+
+test('the key of the bench is shown to it as it stands in its file, without the line end', async () => {
+  process.env.VERIDON_BENCH_DIR = folder;
+  writeFileSync(join(folder, 'key'), 'open-sesame\n');
+  let shown: string | undefined;
+  answer = (_, response) => {
+    shown = response.req.headers.authorization;
+    response.end('{"places": []}');
+  };
+  await findPlaces('Ketterby').catch(() => {});
+  expect(shown).toBe('Bearer open-sesame');
+  delete process.env.VERIDON_BENCH_DIR;
 });

@@ -74,6 +74,7 @@ test('a radio that is plugged in is seen, and read; what it held is the first se
   expect(bench.radios).toMatchObject([{ id: radioId, serial: SERIAL, state: 'whole', copies: [] }]);
   const started = await startJob({ kind: 'read', radioId });
   expect(started).toMatchObject({ state: 'running', of: 8192 });
+  expect((await listJobs())[0]).toMatchObject({ id: started.id, state: 'running', called: SERIAL });
   const job = await ended(started.id);
   expect(job).toMatchObject({ state: 'done', bytes: 8192 });
   expect(await listCopies(radioId)).toMatchObject([
@@ -228,7 +229,11 @@ test('jobs that were under way when the application went down are closed, and sa
     state: 'failed',
     message: expect.stringContaining('may be half written'),
   });
-  expect((await listJobs()).every(({ state }) => state !== 'running')).toBe(true);
+  const listed = await listJobs();
+  expect(listed.every(({ state }) => state !== 'running')).toBe(true);
+  expect(listed.length).toBeGreaterThan(2);
+  expect(listed).toEqual(await Promise.all(listed.map((job) => getJob(job.id))));
+  expect((await listJobs(2)).map(({ id }) => id)).toEqual(listed.slice(0, 2).map(({ id }) => id));
   await expect(getJob('jb_nothing')).rejects.toMatchObject({ status: 404 });
 });
 

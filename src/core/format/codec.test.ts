@@ -207,3 +207,97 @@ describe('a format of all shapes that there are', () => {
     expect(() => writeTables(content, new Uint8Array(47), format, context)).toThrow('47 bytes');
   });
 });
+
+test('figures as text, filled with zeros; spaces are none', () => {
+  const digits: Codec = { kind: 'digits', at: 0, bytes: 3, unit: 100 };
+  expect(written(digits, 4200)).toEqual([0x30, 0x34, 0x32, 0]);
+  expect(written(digits, null)).toEqual([0x20, 0x20, 0x20, 0]);
+  for (const value of [100_000, 4250, -100, 'x'])
+    expect(() => written(digits, value)).toThrow('No 3 figures');
+  expect(read(digits, 0x39, 0x39, 0x39)).toBe(99_900);
+  expect(read(digits, 0x20, 0x20, 0x20)).toBeNull();
+  expect(read(digits, 0x20, 0x34, 0x32)).toEqual({ none: '“ 42” where figures belong' });
+});
+
+test('a word for each value, and no other word', () => {
+  const words = [
+    { word: 'ON', value: true },
+    { word: 'OFF', value: false },
+  ];
+  const word: Codec = { kind: 'word', at: 1, bytes: 3, words };
+  expect(written(word, true)).toEqual([0, 0x4f, 0x4e, 0x20]);
+  expect(written(word, false)).toEqual([0, 0x4f, 0x46, 0x46]);
+  expect(() => written(word, 'on')).toThrow('has no word');
+  expect(read(word, 0, 0x4f, 0x46, 0x46)).toBe(false);
+  expect(read(word, 0, 0x6f, 0x6e, 0x20)).toEqual({ none: 'the word “on”' });
+});
+
+describe('files of lines of text', () => {
+  const format: Format = {
+    container: {
+      kind: 'lines',
+      parts: [
+        { name: 'HEAD.TXT', width: 4, lines: 1 },
+        { name: 'CHAN.TXT', width: 16, lines: 3 },
+      ],
+    },
+    areas: [],
+    layouts: [
+      {
+        table: 'channels',
+        part: 'CHAN.TXT',
+        at: 0,
+        stride: 18,
+        count: 3,
+        first: 1,
+        present: { kind: 'sentinel', field: 'rx' },
+        row: {
+          rx: { kind: 'digits', at: 0, bytes: 7, unit: 100 },
+          name: { kind: 'text', at: 8, bytes: 3 },
+          scan: {
+            kind: 'word',
+            at: 12,
+            bytes: 4,
+            words: [
+              { word: 'SCAN', value: true },
+              { word: 'PASS', value: false },
+            ],
+          },
+        },
+      },
+    ],
+    settings: [],
+    checksums: [],
+  };
+  const blank = `V1.0\r\n${`${' '.repeat(16)}\r\n`.repeat(3)}`;
+  const bytes = (text: string) => Uint8Array.from(Buffer.from(text, 'latin1'));
+  const content = {
+    tables: {
+      channels: [
+        { number: 1, fields: { rx: 145_500_000, name: 'CAB', scan: true } },
+        { number: 3, fields: { rx: 433_500_000, name: 'A', scan: false } },
+      ],
+    },
+    settings: {},
+  };
+  test('are written as one reads them', () => {
+    const image = writeTables(content, bytes(blank), format, context);
+    expect(Buffer.from(image).toString('latin1')).toBe(
+      'V1.0\r\n1455000 CAB SCAN\r\n                \r\n4335000 A   PASS\r\n',
+    );
+    expect(readTables(image, format, context)).toEqual({ ok: true, value: { ...content, odd: [] } });
+    // what is not named any more is blank again
+    expect(writeTables({ tables: {}, settings: {} }, image, format, context)).toEqual(bytes(blank));
+  });
+  test('are refused where a line has another length, with the line', () => {
+    const shifted = blank.replace(/\r\n {16}\r\n {16}/, '\r\n                 \r\n               ');
+    expect(shifted).toHaveLength(blank.length);
+    expect(readTables(bytes(shifted), format, context)).toEqual({
+      ok: false,
+      reason: 'Line 1 of CHAN.TXT is not 16 characters long.',
+    });
+    expect(readTables(bytes(blank.replace('V1.0\r', 'V1.0 ')), format, context)).toMatchObject({
+      reason: expect.stringContaining('Line 1 of HEAD.TXT'),
+    });
+  });
+});

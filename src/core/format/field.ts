@@ -3,9 +3,11 @@ import type { Result } from '../result';
 import type { CodecContext, CodecKind, FieldValue } from './codec';
 import { bcd } from './codecs/bcd';
 import { choice } from './codecs/choice';
+import { digits } from './codecs/digits';
 import { flag } from './codecs/flag';
 import { squelch } from './codecs/squelch';
 import { text } from './codecs/text';
+import { word } from './codecs/word';
 
 /** How one value stands in bytes: the specification of one of the codecs, told apart by its kind. A new codec is a file and a line in each list. */
 export const codecSchema = z.discriminatedUnion('kind', [
@@ -14,6 +16,8 @@ export const codecSchema = z.discriminatedUnion('kind', [
   squelch.schema,
   text.schema,
   flag.schema,
+  digits.schema,
+  word.schema,
 ]);
 export type Codec = z.input<typeof codecSchema>;
 type Parsed = z.output<typeof codecSchema>;
@@ -39,6 +43,10 @@ function carried<T>(codec: Codec, run: <S>(kind: Carrier<S>, spec: S) => T): T {
       return as(text, spec);
     case 'flag':
       return as(flag, spec);
+    case 'digits':
+      return as(digits, spec);
+    case 'word':
+      return as(word, spec);
   }
 }
 

@@ -9,12 +9,19 @@ import { codecSchema } from './field';
 const offset = z.int().min(0);
 const fields = z.record(z.string(), codecSchema);
 
-/** One stretch of bytes, or named parts: modules of a radio, files of a card. An image is its parts one after the other. */
+/**
+ * One stretch of bytes; or named parts: modules of a radio, files of a card; or files of lines of text, each line of the same width and
+ * ended with carriage return and line feed. An image is its parts one after the other.
+ */
 export const containerSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('bytes'), bytes: z.int().min(16) }),
   z.object({
     kind: z.literal('parts'),
     parts: z.array(z.object({ name: z.string(), bytes: z.int().min(1) })).min(1),
+  }),
+  z.object({
+    kind: z.literal('lines'),
+    parts: z.array(z.object({ name: z.string(), width: z.int().min(1), lines: z.int().min(1) })).min(1),
   }),
 ]);
 
@@ -95,18 +102,43 @@ export type Format = z.input<typeof formatSchema>;
 export type Layout = Format['layouts'][number];
 export type Area = z.infer<typeof areaSchema>;
 
+/** Carriage return and line feed. */
+const LINE_END = 2;
+
+/** The parts of an image with their lengths, in their order; one without a name where it is one stretch of bytes. */
+export function partsOf({ container }: Pick<Format, 'container'>): { name?: string; bytes: number }[] {
+  switch (container.kind) {
+    case 'bytes':
+      return [{ bytes: container.bytes }];
+    case 'parts':
+      return container.parts;
+    case 'lines':
+      return container.parts.map(({ name, width, lines }) => ({ name, bytes: lines * (width + LINE_END) }));
+  }
+}
+
 /** The length of an image. */
-export function imageBytes({ container }: Pick<Format, 'container'>): number {
-  return container.kind === 'bytes'
-    ? container.bytes
-    : container.parts.reduce((sum, { bytes }) => sum + bytes, 0);
+export const imageBytes = (format: Pick<Format, 'container'>): number =>
+  partsOf(format).reduce((sum, { bytes }) => sum + bytes, 0);
+
+/** Where a line of text does not end where it must, in words; null where all do, or where there are none. */
+export function lineFault(image: Uint8Array, { container }: Pick<Format, 'container'>): string | null {
+  if (container.kind !== 'lines') return null;
+  let at = 0;
+  for (const { name, width, lines } of container.parts)
+    for (let line = 1; line <= lines; line++) {
+      at += width + LINE_END;
+      if (image[at - 2] !== 0x0d || image[at - 1] !== 0x0a)
+        return `Line ${line} of ${name} is not ${width} characters long.`;
+    }
+  return null;
 }
 
 /** Where a part begins in the image; 0 where the image is one stretch of bytes. Throws on a part that there is not. */
 export function partStart({ container }: Pick<Format, 'container'>, part: string | undefined): number {
   if (container.kind === 'bytes') return 0;
   let start = 0;
-  for (const { name, bytes } of container.parts) {
+  for (const { name, bytes } of partsOf({ container })) {
     if (name === part) return start;
     start += bytes;
   }

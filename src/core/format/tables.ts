@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../result';
 import { setBits, type CodecContext, type FieldValue } from './codec';
 import { ownedBits, readField, writeField, type Codec } from './field';
-import { imageBytes, partStart, type Format, type Layout } from './format';
+import { imageBytes, lineFault, partStart, type Format, type Layout } from './format';
 
 /** A row of a table: its number for people (the slot), and its fields. */
 export interface Row {
@@ -87,6 +87,7 @@ export function writeTables(
   if (base.length !== imageBytes(format))
     throw new Error(`An image of ${base.length} bytes for a format of ${imageBytes(format)}`);
   const image = base.slice();
+  const empty = format.container.kind === 'lines' ? 0x20 : 0xff;
   for (const layout of format.layouts) {
     const rows = tables[layout.table] ?? [];
     // Rows that are counted stand one after the other from the first on.
@@ -99,7 +100,7 @@ export function writeTables(
         if (is) writeField(image, from, codec, byIndex.get(index)!.fields[field]!, context);
         else
           for (const [at, mask] of ownedBits(codec))
-            setBits(image, from + at, mask, isBit(layout, field) ? 0 : 0xff);
+            setBits(image, from + at, mask, isBit(layout, field) ? 0 : empty);
       }
   }
   for (const { key, part, codec } of format.settings)
@@ -123,6 +124,8 @@ export function readTables(image: Uint8Array, format: Format, context: CodecCont
     return fail(`has ${imageBytes(format)} bytes; this one has ${image.length}.`);
   if (!checksumsHold(image, format))
     return fail('The checksum does not hold: it is damaged or half written.');
+  const broken = lineFault(image, format);
+  if (broken !== null) return fail(broken);
   const read: ReadTables = { tables: {}, settings: {}, odd: [] };
   for (const layout of format.layouts) {
     const rows: Row[] = [];

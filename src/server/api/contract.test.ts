@@ -13,10 +13,22 @@ import { dispatch } from './dispatch';
 
 const folder = mkdtempSync(join(tmpdir(), 'veridon-contract-'));
 const asked: Request[] = [];
+/** Refusals of operations, with those that the operation says it may answer. */
+const refusals: { path: string; status: number; said: number[] }[] = [];
 const server = async (path: string, init: RequestInit) => {
   const request = new Request(`http://127.0.0.1${path}`, init);
   asked.push(request);
-  return dispatch(request);
+  const response = await dispatch(request);
+  const found = Object.values(api).find(
+    (one) =>
+      one.method === request.method &&
+      new RegExp(`^${one.path.replaceAll('.', '\\.').replace(/\{\w+\}/g, '[^/]+')}$`).test(
+        new URL(request.url).pathname,
+      ),
+  );
+  if (response.status >= 400 && found)
+    refusals.push({ path, status: response.status, said: [400, ...found.problems] });
+  return response;
 };
 const answering =
   (answer: unknown, status = 200) =>
@@ -132,4 +144,114 @@ test('parts of the path and the query are written so that they stay parts; chang
   expect(keys[1]).not.toBe(keys[0]);
   const again = { body, key: keys[0]! };
   expect((await call(api.createPlan, again)).plan.id).toBe(one.plan.id);
+});
+
+const raw = async (path: string, init: RequestInit = {}) => {
+  const response = await server(path, init);
+  return {
+    status: response.status,
+    headers: response.headers,
+    body: await response.json().catch(() => null),
+  };
+};
+const post = (body: unknown) => ({
+  method: 'POST',
+  body: typeof body === 'string' ? body : JSON.stringify(body),
+});
+
+test('what is asked wrongly is refused with the place of each fault, and nothing is changed', async () => {
+  const { plan } = await call(api.createPlan, { body: { name: 'Asked', modelId: 'tern-p2', owner: {} } });
+  const wrong: [string, RequestInit, string[]][] = [
+    ['/api/plans/xx', {}, ['path.id']],
+    [`/api/plans/${plan.id}/edits?limit=501&before=0`, {}, ['query.before', 'query.limit']],
+    ['/api/plans', post({ name: 7 }), ['body.name', 'body.modelId']],
+    [`/api/plans/${plan.id}/edits`, post({ base: 1, edit: { name: 'sing' } }), ['body.edit.name']],
+    ['/api/directories/relay-register/entries?lat=91&lon=0&radius=0', {}, ['query.lat', 'query.radius']],
+    ['/api/jobs', post({ kind: 'read', radioId: 'LK204417' }), ['body.radioId']],
+  ];
+  for (const [path, init, places] of wrong) {
+    const { status, headers, body } = await raw(path, init);
+    expect([path, status, headers.get('Content-Type')]).toEqual([path, 400, 'application/problem+json']);
+    expect(body.type).toBe('urn:veridon:problem:invalid-input');
+    expect(body.errors.map(({ at }: { at: string }) => at)).toEqual(places);
+    for (const place of places) expect(body.detail).toContain(`${place}: `);
+  }
+  expect(await raw('/api/plans', post('{"name":'))).toMatchObject({
+    status: 400,
+    body: { type: 'urn:veridon:problem:invalid-json' },
+  });
+  expect(await raw('/api/plans', post(`{"name": "${'x'.repeat(4_000_000)}"}`))).toMatchObject({
+    status: 413,
+  });
+  expect(await raw(`/api/plans/${plan.id}`)).toMatchObject({ status: 200, body: { revision: 1 } });
+});
+
+test('paths and methods that there are not are said; HEAD is answered as GET', async () => {
+  expect(await raw('/api/nothing')).toMatchObject({ status: 404, body: { status: 404 } });
+  const put = await raw('/api/plans', { method: 'PUT' });
+  expect([put.status, put.headers.get('Allow')]).toEqual([405, 'GET, POST']);
+  expect((await raw('/api/health', { method: 'HEAD' })).status).toBe(200);
+  // not a path with parts that stand for anything
+  expect((await raw('/api/openapixjson')).status).toBe(404);
+  expect((await raw('/api/plans/%E0%A4%A')).status).toBe(400);
+});
+
+test('files come as attachments, of their own type and under a name that is safe', async () => {
+  const { plan } = await call(api.createPlan, {
+    body: { name: 'Tamsin Quay/7', modelId: 'tern-p2', owner: {} },
+  });
+  await call(api.edit, { params: { id: plan.id }, body: { base: 1, edit: placing(0) } });
+  const file = async (path: string) => {
+    const response = await server(`/api/plans/${plan.id}/${path}`, {});
+    const { headers } = response;
+    expect(headers.get('X-Content-Type-Options')).toBe('nosniff');
+    expect(headers.get('Cache-Control')).toBe('no-store');
+    return [headers.get('Content-Type'), headers.get('Content-Disposition'), await response.text()] as const;
+  };
+  const [type, name, csv] = await file('export?as=csv');
+  expect([type, name]).toEqual(['text/csv; charset=utf-8', 'attachment; filename="tamsin-quay-7.csv"']);
+  expect(csv.split('\r\n')).toHaveLength(2);
+  const [jsonType, , json] = await file('export');
+  expect([jsonType, JSON.parse(json)]).toEqual([
+    'application/json',
+    (await call(api.plan, { params: { id: plan.id } })).plan,
+  ]);
+  expect(JSON.parse((await file('document'))[2])).toMatchObject({ name: 'Tamsin Quay/7' });
+});
+
+test('whatever is refused is refused with a status that the operation says', async () => {
+  const id = 'pl_nothing';
+  for (const { method, path, hasBody } of Object.values(api))
+    await raw(
+      path.replace(
+        '{id}',
+        path.includes('copies')
+          ? 'cp_nothing'
+          : path.includes('jobs')
+            ? 'jb_nothing'
+            : path.includes('radios')
+              ? 'rd_nothing'
+              : id,
+      ) +
+        (path.includes('preview')
+          ? `?plan=${id}`
+          : path.includes('entries')
+            ? '?lat=52&lon=-30&radius=9'
+            : ''),
+      {
+        method,
+        ...(hasBody && {
+          body: JSON.stringify(
+            path.endsWith('jobs')
+              ? { kind: 'read', radioId: 'rd_nothing' }
+              : path.endsWith('plans')
+                ? { name: 'x', modelId: 'nothing' }
+                : { base: 1, revision: 1, edit: { name: 'describe', set: { name: 'x' } } },
+          ),
+        }),
+      },
+    );
+  expect(refusals.length).toBeGreaterThan(25);
+  expect(new Set(refusals.map(({ status }) => status))).toEqual(new Set([400, 404, 413, 422, 502]));
+  expect(refusals.filter(({ status, said }) => !said.includes(status))).toEqual([]);
 });
