@@ -86,7 +86,7 @@ const SCREENS: [string, string, () => Promise<unknown>][] = [
     async () => {
       await page().waitForSelector('datalist option');
       await press(page(), 'Search');
-      await (await page().waitForSelector('tbody input'))!.click();
+      await (await page().waitForSelector('tbody [role=checkbox]'))!.click();
     },
   ],
   [

@@ -55,7 +55,7 @@ test('twelve stations around Ketterby are found, chosen and placed, the slots se
   await dropped!.click();
   await until('the dropped ones to go', async () => !(await textOf(page(), 'tbody')).includes('has no DMR'));
 
-  const boxes = await page().$$('tbody input');
+  const boxes = await page().$$('tbody [role=checkbox]');
   await boxes[0]!.click();
   await page().keyboard.down('Shift');
   await boxes[11]!.click();

@@ -189,7 +189,7 @@ test('a note is kept with its channel and found by; a station that never falls s
   expect(await page.$eval('#channel-note', (field) => (field as HTMLInputElement).value)).toBe(
     'key at the harbour office',
   );
-  await page.click('aside input[type=checkbox]');
+  await page.click('aside [role=checkbox]');
   await kept(page);
   expect(await findingsCounted(page)).toContain('2 hints');
   await keys('Control+z', 'Control+z');
@@ -302,12 +302,26 @@ test('distances are in miles where somebody wants them so, and stay so; a locato
   await page.keyboard.type('HO52bb');
   await keys('Enter');
   await page.waitForSelector('tbody tr');
-  const distances = await page.$$eval('tbody td:nth-child(2)', (all) =>
-    all.map((td) => td.textContent ?? ''),
-  );
-  expect(distances.every((text) => / mi$/.test(text))).toBe(true);
-  expect(Number.parseFloat(distances.at(-1)!)).toBeLessThanOrEqual(25);
-  expect(Number.parseFloat(distances.at(-1)!)).toBeGreaterThan(20);
+  const distances = () =>
+    page.$$eval('tbody td:nth-child(2)', (all) => all.map((td) => td.textContent ?? ''));
+  expect((await distances()).every((text) => / mi$/.test(text))).toBe(true);
+  // only what can be seen is drawn: the farthest are at the foot of the list
+  const rows = Number(await page.$eval('table', (table) => table.getAttribute('aria-rowcount')));
+  expect(await page.$$eval('tbody [role=checkbox]', (all) => all.length)).toBeLessThan(rows - 1);
+  await page.$eval('table', (table) => table.parentElement!.scrollTo(0, 1e6));
+  await page.waitForSelector(`tbody tr[aria-rowindex="${rows}"]`);
+  const farthest = Number.parseFloat((await distances()).at(-1)!);
+  expect(farthest).toBeLessThanOrEqual(25);
+  expect(farthest).toBeGreaterThan(20);
+  // the focus goes with the arrow keys, and stays when its row is scrolled away
+  await page.focus(`tr[aria-rowindex="${rows}"] [role=checkbox]`);
+  await keys('ArrowUp', 'ArrowUp');
+  const focused = () =>
+    page.evaluate(() => document.activeElement?.closest('tr')?.getAttribute('aria-rowindex'));
+  await until('the focus two rows up', async () => (await focused()) === String(rows - 2));
+  await page.$eval('table', (table) => table.parentElement!.scrollTo(0, 0));
+  await page.waitForSelector('tbody tr[aria-rowindex="2"]');
+  expect(await focused()).toBe(String(rows - 2));
   await page.reload();
   expect(await chosenIn(page, 'Unit')).toBe('miles');
   await page.deleteCookie({ name: 'veridon-distance' });

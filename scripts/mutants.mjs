@@ -12,9 +12,10 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { installPackages } from './prepare.mjs';
+import { installPackages, prepareDatabase } from './prepare.mjs';
 
 installPackages();
+const emptyDatabase = prepareDatabase();
 const argument = (name, otherwise) => {
   const at = process.argv.indexOf(`--${name}`);
   return at < 0 ? otherwise : process.argv[at + 1];
@@ -153,6 +154,7 @@ function mutate(part, until) {
       env: {
         ...process.env,
         VERIDON_MUTANTS: part,
+        VERIDON_EMPTY_DATABASE: emptyDatabase,
         NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
       },
     });

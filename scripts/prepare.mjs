@@ -83,15 +83,16 @@ export function build() {
   stamp('build', wanted);
 }
 
-/** Makes the empty database from which every new data directory is copied, once for each version of PGlite. */
-function prepareDatabase() {
+/** Makes the empty database from which every new data directory is copied, once for each version of PGlite; says where it is. */
+export function prepareDatabase() {
   const { dependencies } = JSON.parse(readFileSync('package.json', 'utf8'));
   const place = join(STAMPS, `empty-database-${dependencies['@electric-sql/pglite']}`);
-  if (existsSync(place)) return;
+  if (existsSync(place)) return resolve(place);
   const making = `${place}.making`;
   rmSync(making, { recursive: true, force: true });
   mkdirSync(STAMPS, { recursive: true });
   if (run(process.execPath, ['src/db/make-database.mjs', making]) === 0) renameSync(making, place);
+  return resolve(place);
 }
 
 /** Where Debian and others put Chromium. */

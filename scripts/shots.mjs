@@ -63,8 +63,8 @@ await shot('plan');
 await page.goto(`${url}/find?plan=pl_ketterbyweekend`);
 await page.waitForSelector('datalist option');
 await press('Search');
-await page.waitForSelector('tbody input');
-const boxes = await page.$$('tbody input');
+await page.waitForSelector('tbody [role=checkbox]');
+const boxes = await page.$$('tbody [role=checkbox]');
 for (const box of boxes.slice(0, 12)) await box.click();
 await shot('find');
 

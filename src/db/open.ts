@@ -22,6 +22,8 @@ const MAKER = join(process.cwd(), 'src', 'db', 'make-database.mjs');
 
 /** Where the build has put an empty database of this version of PGlite (scripts/prepare.mjs); making one takes seconds, copying it none. */
 function preparedDatabase(): string {
+  const { VERIDON_EMPTY_DATABASE: elsewhere } = process.env;
+  if (elsewhere) return elsewhere;
   const { dependencies } = JSON.parse(readFileSync(join(process.cwd(), 'package.json'), 'utf8')) as {
     dependencies: Record<string, string>;
   };

@@ -9,6 +9,8 @@ import { giveSpaceBack } from './space';
 
 /** The embedded database as it is handed to who reads and who writes, on a disk that is nearly full. */
 
+jest.setTimeout(60_000);
+
 const folder = mkdtempSync(join(tmpdir(), 'veridon-database-'));
 afterAll(async () => {
   await (await openDatabase()).close();

@@ -6,3 +6,4 @@ export * from './moment';
 export * from './preference';
 export * from './severity-mark';
 export * from './stable';
+export * from './tick';

@@ -20,18 +20,21 @@ export function LongList({
   rows,
   reversed,
   foot,
+  rowHeight = 62,
 }: {
   label: string;
   rows: readonly ListRow[];
   /** Numbered downwards, for what is newest first. */
   reversed?: boolean;
   foot?: ReactNode;
+  /** About how high a row is, px, until it is measured. */
+  rowHeight?: number;
 }) {
   const pane = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => pane.current,
-    estimateSize: () => 62,
+    estimateSize: () => rowHeight,
     getItemKey: (index) => rows[index]!.key,
     overscan: 8,
     initialRect: { width: 288, height: 500 },

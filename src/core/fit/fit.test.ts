@@ -29,7 +29,7 @@ test('the fit lists what it shortens, changes and leaves out', () => {
     [id(7), 'name', 'Name cut to KTT QY'],
     [id(7), 'power', '2 W becomes 1 W'],
     [id(8), 'name', 'Name abbreviated to HBR'],
-    [id(8), 'transmit', 'Held as listen only'],
+    [id(8), 'tx', 'Held as listen only'],
   ]);
 });
 

@@ -17,7 +17,7 @@ import { canSend, OBSTACLES, obstacles } from './obstacle';
 
 export const fitChangeSchema = z.object({
   id: channelIdSchema,
-  what: z.enum(['name', 'power', 'transmit', 'access']),
+  what: z.enum(['name', 'power', 'tx', 'access']),
   /** In plain words: `Name shortened to ULLSMR`. */
   text: z.string(),
   /** The radio's reason: `6 characters, capitals only`. */
@@ -82,7 +82,7 @@ const transmit: Stage = (held, channel, model) =>
     : changing(
         held,
         { tx: null },
-        'transmit',
+        'tx',
         'Held as listen only',
         `This radio cannot send on ${formatFrequency(channel.tx)}`,
       );

@@ -68,18 +68,14 @@ test('sorting keeps the slots; of one chosen channel, or none, all are sorted', 
     '5 Weather',
   ]);
   // listen only comes after all that send
-  expect(arranged(some(), { how: 'sort', key: 'transmit' })).toEqual([
-    '1 Ullsmere Hill',
-    '2 Calling',
-    '5 Weather',
-  ]);
+  expect(arranged(some(), { how: 'sort', key: 'tx' })).toEqual(['1 Ullsmere Hill', '2 Calling', '5 Weather']);
 });
 
 test('sorted by any key they stand in its order, in the same slots, equals as they stood', () => {
   const value = {
     name: (c: Plan['channels'][number]) => c.name,
-    receive: (c: Plan['channels'][number]) => c.rx,
-    transmit: (c: Plan['channels'][number]) => c.tx ?? Infinity,
+    rx: (c: Plan['channels'][number]) => c.rx,
+    tx: (c: Plan['channels'][number]) => c.tx ?? Infinity,
     mode: (c: Plan['channels'][number]) => c.mode,
     power: (c: Plan['channels'][number]) => c.power,
   };

@@ -110,13 +110,13 @@ export function renumber(plan: Plan, ids: ReadonlySet<ChannelId>, start: number,
   );
 }
 
-export const SORT_KEYS = ['name', 'receive', 'transmit', 'mode', 'power'] as const;
+export const SORT_KEYS = ['name', 'rx', 'tx', 'mode', 'power'] as const;
 export type SortKey = (typeof SORT_KEYS)[number];
 
 const COMPARE: Record<SortKey, (a: Channel, b: Channel) => number> = {
   name: (a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }),
-  receive: (a, b) => a.rx - b.rx,
-  transmit: (a, b) => (a.tx ?? Infinity) - (b.tx ?? Infinity) || 0,
+  rx: (a, b) => a.rx - b.rx,
+  tx: (a, b) => (a.tx ?? Infinity) - (b.tx ?? Infinity) || 0,
   mode: (a, b) => a.mode.localeCompare(b.mode),
   power: (a, b) => a.power - b.power,
 };

@@ -11,6 +11,8 @@ import { dispatch } from './dispatch';
 
 /** A page and the server, without the wire between them: what the one answers is what the other reads. */
 
+jest.setTimeout(60_000);
+
 const folder = mkdtempSync(join(tmpdir(), 'veridon-contract-'));
 const asked: Request[] = [];
 /** Refusals of operations, with those that the operation says it may answer. */

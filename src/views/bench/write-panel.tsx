@@ -6,11 +6,14 @@ import type { FittedChannel } from '@/core/models';
 import { formatFrequency } from '@/core/radio';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
-import { Button, Choice, Trouble, Scroll } from '@/ui';
+import { Button, Choice, LongList, Trouble, type ListRow } from '@/ui';
 import type { BenchInHand } from './use-bench';
 import type { Radio, WritePreview } from '@/core/bench';
 import { slotText, type PlanId } from '@/core/plan';
 import type { PlanName } from './plan-name';
+
+/** Of a row of what changes, px. */
+const ROW_HEIGHT = 28;
 
 /** What a write changes, slot by slot, in plain words. */
 function Changes({ preview }: { preview: WritePreview }) {
@@ -21,32 +24,75 @@ function Changes({ preview }: { preview: WritePreview }) {
         This radio has not been read yet. It is read first, and that copy is sealed.
       </p>
     );
-  const line = (mark: string, channel: FittedChannel, before?: FittedChannel) => (
-    <li key={mark + channel.slot} className="flex gap-3 border-b border-line py-1 text-[13px]">
-      <span className="w-16 text-soft">{mark}</span>
-      <span className="mono text-soft">{slotText(channel.slot)}</span>
-      <span className="mono w-16">{channel.name || '–'}</span>
-      <span className="mono w-20 text-receive">{formatFrequency(channel.rx)}</span>
-      {channel.tx === null || channel.tx === channel.rx ? (
-        <span className="w-20 text-soft">{channel.tx === null ? 'listen only' : 'same'}</span>
-      ) : (
-        <span className="mono w-20 text-transmit">{formatFrequency(channel.tx)}</span>
-      )}
-      {before && (
-        <span className="mono truncate text-soft">
-          was {before.name || '–'} {formatFrequency(before.rx)}
-        </span>
-      )}
-    </li>
+  const row = (mark: string, channel: FittedChannel, before?: FittedChannel): ListRow => ({
+    key: mark + channel.slot,
+    className: 'flex h-7 items-center gap-3 border-b border-line text-[13px]',
+    show: () => (
+      <>
+        <span className="w-16 text-soft">{mark}</span>
+        <span className="mono text-soft">{slotText(channel.slot)}</span>
+        <span className="mono w-16">{channel.name || '–'}</span>
+        <span className="mono w-20 text-receive">{formatFrequency(channel.rx)}</span>
+        {channel.tx === null || channel.tx === channel.rx ? (
+          <span className="w-20 text-soft">{channel.tx === null ? 'listen only' : 'same'}</span>
+        ) : (
+          <span className="mono w-20 text-transmit">{formatFrequency(channel.tx)}</span>
+        )}
+        {before && (
+          <span className="mono truncate text-soft">
+            was {before.name || '–'} {formatFrequency(before.rx)}
+          </span>
+        )}
+      </>
+    ),
+  });
+  const rows = [
+    ...change.added.map((channel) => row('new', channel)),
+    ...change.changed.map(({ before, after }) => row('changed', after, before)),
+    ...change.removed.map((channel) => row('emptied', channel)),
+  ];
+  return rows.length === 0 ? null : (
+    <div className="flex min-h-0 shrink flex-col" style={{ height: rows.length * ROW_HEIGHT }}>
+      <LongList label="What the write changes" rows={rows} rowHeight={ROW_HEIGHT} />
+    </div>
   );
+}
+
+/** What a stop keeps out of the radio; channels with the same reason are told of together. */
+function HeldBack({ heldBack }: Pick<WritePreview, 'heldBack'>) {
+  const groups = new Map<string, WritePreview['heldBack']>();
+  for (const one of heldBack) {
+    const reason = one.reasons.join(' ');
+    groups.set(reason, [...(groups.get(reason) ?? []), one]);
+  }
   return (
-    <Scroll label="What the write changes">
+    <div className="max-h-40 shrink-0 overflow-y-auto rounded-md border border-stop bg-stop-wash px-3 py-2 text-[13px]">
+      <b className="font-semibold">Not written:</b>
       <ul>
-        {change.added.map((channel) => line('new', channel))}
-        {change.changed.map(({ before, after }) => line('changed', after, before))}
-        {change.removed.map((channel) => line('emptied', channel))}
+        {[...groups].map(([reason, channels]) => (
+          <li key={reason}>
+            {channels.length === 1 ? (
+              <>
+                <span className="mono">{slotText(channels[0]!.slot)}</span> {channels[0]!.name}.{' '}
+              </>
+            ) : (
+              <>
+                {channels.length} channels, slots{' '}
+                <span className="mono">
+                  {channels
+                    .slice(0, 6)
+                    .map(({ slot }) => slotText(slot))
+                    .join(' ')}
+                  {channels.length > 6 && ' …'}
+                </span>
+                :{' '}
+              </>
+            )}
+            {reason}
+          </li>
+        ))}
       </ul>
-    </Scroll>
+    </div>
   );
 }
 
@@ -133,18 +179,7 @@ export function WritePanel({
           <Button onClick={() => setAsking(false)}>Not now</Button>
         </div>
       )}
-      {seen && seen.heldBack.length > 0 && (
-        <div className="rounded-md border border-stop bg-stop-wash px-3 py-2 text-[13px]">
-          <b className="font-semibold">Not written:</b>
-          <ul>
-            {seen.heldBack.map(({ id, slot, name, reasons }) => (
-              <li key={id}>
-                <span className="mono">{slotText(slot)}</span> {name}. {reasons.join(' ')}
-              </li>
-            ))}
-          </ul>
-        </div>
-      )}
+      {seen && seen.heldBack.length > 0 && <HeldBack heldBack={seen.heldBack} />}
       {preview.error && <Trouble>{preview.error.message}</Trouble>}
       {seen && radio.state === 'whole' && <Changes preview={seen} />}
     </section>

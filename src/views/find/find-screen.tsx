@@ -123,21 +123,20 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
           {search.answer ? (
             <>
               <Tally search={search} />
-              <div className="min-h-0 flex-1 overflow-auto">
-                <Results
-                  candidates={search.shown}
-                  chosen={chosen}
-                  onChoose={choose}
-                  lit={lit}
-                  onLit={setLit}
-                  unit={search.unit}
-                />
+              <Results
+                candidates={search.shown}
+                chosen={chosen}
+                onChoose={choose}
+                lit={lit}
+                onLit={setLit}
+                unit={search.unit}
+              >
                 {search.shown.length === 0 && (
                   <p className="p-4 text-soft">
                     Nothing here with these filters. Widen the circle, or show what was dropped.
                   </p>
                 )}
-              </div>
+              </Results>
             </>
           ) : (
             <p className="m-auto max-w-sm p-6 text-center text-soft">

@@ -1,7 +1,8 @@
 'use client';
 
 import clsx from 'clsx';
-import { useRef } from 'react';
+import { useVirtualizer, defaultRangeExtractor } from '@tanstack/react-virtual';
+import { Fragment, useRef, useState, type ReactNode } from 'react';
 import { isListenOnly, type Candidate } from '@/core/directory';
 import {
   formatAccess,
@@ -11,6 +12,7 @@ import {
   horizonKm,
   type DistanceUnit,
 } from '@/core/radio';
+import { Tick } from '@/ui';
 
 /** Height of a handheld's aerial in a hand, m: what the estimate of reach is made with. */
 const HAND_HEIGHT = 2;
@@ -22,7 +24,20 @@ interface Props {
   lit: string | null;
   onLit: (ref: string | null) => void;
   unit: DistanceUnit;
+  /** What stands below the rows. */
+  children?: ReactNode;
 }
+
+/** Of a row and of the headings, px; the columns, the station having what is left. */
+const ROW_HEIGHT = 31;
+const WIDTHS = [34, 80, 74, undefined, 80, 120, 106, 54, 130];
+
+/** What stands for rows that are not drawn. */
+const Gap = ({ height }: { height: number }) => (
+  <tr aria-hidden style={{ height }}>
+    <td colSpan={WIDTHS.length} />
+  </tr>
+);
 
 function Bearing({ degrees, wind }: { degrees: number; wind: string }) {
   return (
@@ -42,9 +57,27 @@ function Bearing({ degrees, wind }: { degrees: number; wind: string }) {
 }
 
 /** What the register has, nearest first. A row is chosen with its box, the space bar, or a click anywhere; Shift chooses all between. */
-export function Results({ candidates, chosen, onChoose, lit, onLit, unit }: Props) {
+export function Results({ candidates, chosen, onChoose, lit, onLit, unit, children }: Props) {
   const last = useRef<number | null>(null);
-  const body = useRef<HTMLTableSectionElement>(null);
+  const pane = useRef<HTMLDivElement>(null);
+  /** The row that has the focus: it stays drawn wherever the list is scrolled to, so that the focus is not lost. */
+  const [focused, setFocused] = useState<number | null>(null);
+  const virtual = useVirtualizer({
+    count: candidates.length,
+    getScrollElement: () => pane.current,
+    estimateSize: () => ROW_HEIGHT,
+    getItemKey: (index) => candidates[index]!.entry.ref,
+    overscan: 12,
+    // The rows begin below the headings, which lie over what is scrolled under them.
+    scrollMargin: ROW_HEIGHT,
+    scrollPaddingStart: ROW_HEIGHT,
+    initialRect: { width: 900, height: 600 },
+    rangeExtractor: (range) => {
+      const shown = defaultRangeExtractor(range);
+      if (focused === null || focused >= candidates.length || shown.includes(focused)) return shown;
+      return [...shown, focused].sort((a, b) => a - b);
+    },
+  });
 
   const choose = (index: number, range: boolean) => {
     const candidate = candidates[index]!;
@@ -65,99 +98,124 @@ export function Results({ candidates, chosen, onChoose, lit, onLit, unit }: Prop
     const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (by === undefined) return;
     event.preventDefault();
-    body.current?.querySelectorAll<HTMLInputElement>('input')[index + by]?.focus();
-    if (event.shiftKey && candidates[index + by]) choose(index + by, true);
+    if (!candidates[index + by]) return;
+    virtual.scrollToIndex(index + by);
+    setFocused(index + by);
+    // Drawn by then, wherever it was.
+    requestAnimationFrame(() =>
+      pane.current?.querySelector<HTMLElement>(`[data-row="${index + by}"] [role=checkbox]`)?.focus(),
+    );
+    if (event.shiftKey) choose(index + by, true);
   };
   const head =
     'sticky top-0 z-10 border-b border-line-strong bg-sheet px-2 py-1.5 text-left text-[12.5px] font-normal text-soft';
-  const cell = 'border-b border-line px-2 py-[5px] whitespace-nowrap';
+  const cell = 'h-[31px] truncate border-b border-line px-2';
+  const shown = virtual.getVirtualItems();
   return (
-    <table className="w-full border-separate border-spacing-0 text-[13.5px]">
-      <caption className="sr-only">Stations, nearest first</caption>
-      <thead>
-        <tr>
-          {['', 'Distance', 'Bearing', 'Station', 'Receive', 'Transmit', 'Access', 'Mode', ''].map(
-            (title, index) => (
-              <th key={index} scope="col" className={clsx(head, index === 1 && 'text-right')}>
-                {title || <span className="sr-only">{index === 0 ? 'Chosen' : 'Remarks'}</span>}
-              </th>
-            ),
-          )}
-        </tr>
-      </thead>
-      <tbody ref={body}>
-        {candidates.map((candidate, index) => {
-          const { entry, unfit, present, distance } = candidate;
-          const on = chosen.has(entry.ref);
-          const far = distance > horizonKm(entry.height, HAND_HEIGHT);
-          return (
-            <tr
-              key={entry.ref}
-              onClick={(event) =>
-                !(event.target instanceof HTMLInputElement) && choose(index, event.shiftKey)
-              }
-              onMouseEnter={() => onLit(entry.ref)}
-              onMouseLeave={() => onLit(null)}
-              className={clsx(on ? 'bg-wash' : lit === entry.ref && 'bg-sunk', unfit !== null && 'text-soft')}
-            >
-              <td className={cell}>
-                <input
-                  type="checkbox"
-                  aria-label={`${entry.site}, ${formatFrequency(entry.output)}`}
-                  checked={on}
-                  disabled={unfit !== null}
-                  onChange={(event) => choose(index, (event.nativeEvent as MouseEvent).shiftKey)}
-                  onKeyDown={(event) => onKeyDown(event, index)}
-                  className="accent-ink"
-                />
-              </td>
-              <td className={clsx(cell, 'mono text-right')}>{formatDistance(distance, unit)}</td>
-              <td className={cell}>
-                <Bearing degrees={candidate.bearing} wind={candidate.wind} />
-              </td>
-              <td className={clsx(cell, 'max-w-[190px]')}>
-                <span className="block truncate">
-                  <span className="font-medium">{entry.site}</span>{' '}
-                  <span className="mono text-[12px] text-soft">{entry.call || entry.service}</span>
-                </span>
-              </td>
-              <td className={clsx(cell, 'mono', unfit === null && 'text-receive')}>
-                {formatFrequency(entry.output)}
-              </td>
-              <td className={clsx(cell, 'mono')}>
-                {isListenOnly(entry) || entry.input === null ? (
-                  <span className="font-sans text-[12.5px] text-soft">listen only</span>
-                ) : entry.input === entry.output ? (
-                  <span className="font-sans text-soft">same</span>
-                ) : (
-                  <span className={clsx(unfit === null && 'text-transmit')}>
-                    {formatFrequency(entry.input)}{' '}
-                    <span className="text-[12px] text-soft">
-                      {formatShift(entry.input - entry.output).replace('-', '−')}
+    <div ref={pane} className="min-h-0 flex-1 overflow-auto">
+      <table
+        aria-rowcount={candidates.length + 1}
+        className="w-full min-w-[760px] table-fixed border-separate border-spacing-0 text-[13.5px]"
+      >
+        <colgroup>
+          {WIDTHS.map((width, index) => (
+            <col key={index} style={{ width }} />
+          ))}
+        </colgroup>
+        <caption className="sr-only">Stations, nearest first</caption>
+        <thead>
+          <tr aria-rowindex={1}>
+            {['', 'Distance', 'Bearing', 'Station', 'Receive', 'Transmit', 'Access', 'Mode', ''].map(
+              (title, index) => (
+                <th key={index} scope="col" className={clsx(head, index === 1 && 'text-right')}>
+                  {title || <span className="sr-only">{index === 0 ? 'Chosen' : 'Remarks'}</span>}
+                </th>
+              ),
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map(({ index, start }, place) => {
+            const candidate = candidates[index]!;
+            const { entry, unfit, present, distance } = candidate;
+            const gap = start - (place === 0 ? ROW_HEIGHT : shown[place - 1]!.end);
+            const on = chosen.has(entry.ref);
+            const far = distance > horizonKm(entry.height, HAND_HEIGHT);
+            return (
+              <Fragment key={entry.ref}>
+                {gap > 0 && <Gap height={gap} />}
+                <tr
+                  data-row={index}
+                  aria-rowindex={index + 2}
+                  onClick={(event) => choose(index, event.shiftKey)}
+                  onMouseEnter={() => onLit(entry.ref)}
+                  onMouseLeave={() => onLit(null)}
+                  className={clsx(
+                    on ? 'bg-wash' : lit === entry.ref && 'bg-sunk',
+                    unfit !== null && 'text-soft',
+                  )}
+                >
+                  <td className={cell}>
+                    <Tick
+                      aria-label={`${entry.site}, ${formatFrequency(entry.output)}`}
+                      checked={on}
+                      disabled={unfit !== null}
+                      onFocus={() => setFocused(index)}
+                      onBlur={() => setFocused(null)}
+                      onKeyDown={(event) => onKeyDown(event, index)}
+                    />
+                  </td>
+                  <td className={clsx(cell, 'mono text-right')}>{formatDistance(distance, unit)}</td>
+                  <td className={cell}>
+                    <Bearing degrees={candidate.bearing} wind={candidate.wind} />
+                  </td>
+                  <td className={cell}>
+                    <span className="block truncate">
+                      <span className="font-medium">{entry.site}</span>{' '}
+                      <span className="mono text-[12px] text-soft">{entry.call || entry.service}</span>
                     </span>
-                  </span>
-                )}
-              </td>
-              <td className={clsx(cell, 'mono')}>
-                {formatAccess(entry.access) || <span className="font-sans text-soft">open</span>}
-              </td>
-              <td className={cell}>{entry.mode}</td>
-              <td className={clsx(cell, 'text-[12.5px] text-soft')}>
-                {unfit ??
-                  (present
-                    ? present.near
-                      ? `same pair as slot ${present.slot}`
-                      : `in slot ${present.slot}`
-                    : !entry.onAir
-                      ? 'off air'
-                      : far
-                        ? 'beyond the horizon'
-                        : '')}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+                  </td>
+                  <td className={clsx(cell, 'mono', unfit === null && 'text-receive')}>
+                    {formatFrequency(entry.output)}
+                  </td>
+                  <td className={clsx(cell, 'mono')}>
+                    {isListenOnly(entry) || entry.input === null ? (
+                      <span className="font-sans text-[12.5px] text-soft">listen only</span>
+                    ) : entry.input === entry.output ? (
+                      <span className="font-sans text-soft">same</span>
+                    ) : (
+                      <span className={clsx(unfit === null && 'text-transmit')}>
+                        {formatFrequency(entry.input)}{' '}
+                        <span className="text-[12px] text-soft">
+                          {formatShift(entry.input - entry.output).replace('-', '−')}
+                        </span>
+                      </span>
+                    )}
+                  </td>
+                  <td className={clsx(cell, 'mono')}>
+                    {formatAccess(entry.access) || <span className="font-sans text-soft">open</span>}
+                  </td>
+                  <td className={cell}>{entry.mode}</td>
+                  <td className={clsx(cell, 'text-[12.5px] text-soft')}>
+                    {unfit ??
+                      (present
+                        ? present.near
+                          ? `same pair as slot ${present.slot}`
+                          : `in slot ${present.slot}`
+                        : !entry.onAir
+                          ? 'off air'
+                          : far
+                            ? 'beyond the horizon'
+                            : '')}
+                  </td>
+                </tr>
+              </Fragment>
+            );
+          })}
+          <Gap height={virtual.getTotalSize() + ROW_HEIGHT - (shown.at(-1)?.end ?? ROW_HEIGHT)} />
+        </tbody>
+      </table>
+      {children}
+    </div>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { TickField } from '@/ui';
 import type { EntriesAnswer } from '@/api/directories';
 import type { Search } from './use-search';
 
@@ -36,33 +37,23 @@ export function Tally({ search }: { search: Search }) {
         {search.shown.length} {search.shown.length === 1 ? 'station' : 'stations'}
       </b>
       {unfit > 0 && (
-        <label
-          className="flex items-center gap-1.5 text-soft"
+        <TickField
+          className="text-soft"
           title={why.map(([reason, n]) => `${n} ${reason}`).join(', ')}
+          checked={search.showUnfit}
+          onChange={search.setShowUnfit}
         >
-          <input
-            type="checkbox"
-            checked={search.showUnfit}
-            onChange={(event) => search.setShowUnfit(event.target.checked)}
-            className="accent-ink"
-          />
           {unfit} dropped, since this radio{' '}
           {why
             .slice(0, 2)
             .map(([reason]) => reason)
             .join(' or ')}
-        </label>
+        </TickField>
       )}
       {present > 0 && (
-        <label className="flex items-center gap-1.5 text-soft">
-          <input
-            type="checkbox"
-            checked={search.showPresent}
-            onChange={(event) => search.setShowPresent(event.target.checked)}
-            className="accent-ink"
-          />
+        <TickField className="text-soft" checked={search.showPresent} onChange={search.setShowPresent}>
           {present} in the plan already
-        </label>
+        </TickField>
       )}
       {answer.skipped.length > 0 && (
         <span className="text-caution" title={answer.skipped.join('\n')}>

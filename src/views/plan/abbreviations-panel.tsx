@@ -5,7 +5,7 @@ import { useMemo, useRef, useState, type FormEvent } from 'react';
 import { fitNames } from '@/core/fit';
 import { ABBREVIATIONS, abbreviationsOf, abbreviationsSchema, type Abbreviations } from '@/core/plan';
 import { Button, useEscape } from '@/ui';
-import type { PlanInHand } from './use-plan';
+import { useDesk } from './desk';
 
 interface Row {
   key: number;
@@ -28,7 +28,8 @@ function read(rows: readonly Row[]) {
 }
 
 /** The short forms that this plan's names are fitted with; how many names would read otherwise is shown as they are typed. */
-export function AbbreviationsPanel({ hand, onClose }: { hand: PlanInHand; onClose: () => void }) {
+export function AbbreviationsPanel({ onClose }: { onClose: () => void }) {
+  const { hand } = useDesk();
   const { plan, model } = hand;
   const [rows, setRows] = useState(() => rowsOf(abbreviationsOf(plan)));
   const next = useRef(1000);

@@ -12,15 +12,10 @@ import {
   slotText,
 } from '@/core/plan';
 import { Button, Choice, Field, Scroll, useEscape } from '@/ui';
-import { SORT_LABELS } from './sort-labels';
-import type { Actions } from './use-actions';
-import type { PlanInHand } from './use-plan';
-import type { Table } from './use-table';
+import { HEADINGS } from './channel-row';
+import { useDesk } from './desk';
 
 interface Props {
-  hand: PlanInHand;
-  table: Table;
-  actions: Actions;
   /** What was asked for when the panel was opened. */
   wish: Wish;
   onClose: () => void;
@@ -35,7 +30,8 @@ export interface Wish {
 const number = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : null);
 
 /** Arranges slots: who goes where is shown as it is typed, before anything is changed. */
-export function ArrangePanel({ hand, table, actions, wish, onClose }: Props) {
+export function ArrangePanel({ wish, onClose }: Props) {
+  const { hand, table, actions } = useDesk();
   const { plan, model } = hand;
   const n = table.chosenChannels.length;
   const [how, setHow] = useState(wish.how);
@@ -101,7 +97,7 @@ export function ArrangePanel({ hand, table, actions, wish, onClose }: Props) {
             className="col-span-2"
             label="By"
             value={key}
-            options={SORT_KEYS.map((one) => [one, SORT_LABELS[one]] as const)}
+            options={SORT_KEYS.map((one) => [one, HEADINGS[one]] as const)}
             onChange={setKey}
           />
         )}

@@ -5,8 +5,7 @@ import { rulers, type Ruler, type Rules } from '@/core/radio';
 import type { Channel, ChannelId } from '@/core/plan';
 import { useStable } from '@/ui';
 import { BandRuler } from './band-ruler';
-import type { PlanInHand } from './use-plan';
-import type { Table } from './use-table';
+import { useDesk } from './desk';
 
 /** Room on the strip grows with what is on a ruler, but slower, so that a lone frequency keeps a readable ruler. */
 const weight = ({ count }: Ruler) => 1 + Math.sqrt(count);
@@ -41,7 +40,8 @@ const Strip = memo(function Strip({ channels, rules, chosen, active, onPick }: S
 });
 
 /** The bands that this plan uses, drawn to scale: receive ticks rise, transmit ticks hang, an arc joins the two. */
-export function BandStrip({ hand, table }: { hand: PlanInHand; table: Table }) {
+export function BandStrip() {
+  const { hand, table } = useDesk();
   const pick = useStable((ids: ChannelId[]) => {
     const [first] = ids;
     if (!first) return;

@@ -7,7 +7,7 @@ import type { Model } from '@/core/models';
 import { COLUMNS, type Column } from '@/core/plan';
 import { HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
 import { tabStep } from './selection';
-import type { Table } from './use-table';
+import { useDesk } from './desk';
 
 /** What a cell takes, of what this radio has. */
 function helpFor(column: Column, { tones, codes, modes }: Model): string | undefined {
@@ -24,18 +24,17 @@ function helpFor(column: Column, { tones, codes, modes }: Model): string | undef
 
 /** The field that lies over a cell while it is typed in, with what it takes or why it does not. */
 export function CellEditor({
-  table,
   model,
   top,
   below,
   onDone,
 }: {
-  table: Table;
   model: Model;
   top: number;
   below: boolean;
   onDone: () => void;
 }) {
+  const { table } = useDesk();
   const { editing, editingCell, setEditing, commit, cancel, rowCount, setSelection } = table;
   const input = useRef<HTMLInputElement>(null);
   const leaving = useRef(false);

@@ -2,11 +2,12 @@
 
 import { useState } from 'react';
 import type { Channel, ChannelSet } from '@/core/plan';
-import { Field } from '@/ui';
-import type { PlanInHand } from './use-plan';
+import { Field, TickField } from '@/ui';
+import { useDesk } from './desk';
 
 /** What a person wants to remember of a channel, whether it ever falls silent, and whether it works a satellite; none of it goes into the radio. */
-export function ChannelNote({ channel, hand }: { channel: Channel; hand: PlanInHand }) {
+export function ChannelNote({ channel }: { channel: Channel }) {
+  const { hand } = useDesk();
   const [note, setNote] = useState(channel.note);
   const set = (change: ChannelSet) =>
     hand.store.apply({ name: 'change', changes: [{ id: channel.id, set: change }] });
@@ -26,30 +27,22 @@ export function ChannelNote({ channel, hand }: { channel: Channel; hand: PlanInH
         }}
       />
       <div className="flex gap-4">
-        <label
-          className="flex items-center gap-1.5 whitespace-nowrap"
+        <TickField
+          className="whitespace-nowrap"
           title="A broadcast or a beacon: it stops a scan"
+          checked={channel.alwaysOn}
+          onChange={(alwaysOn) => set({ alwaysOn })}
         >
-          <input
-            type="checkbox"
-            className="accent-ink"
-            checked={channel.alwaysOn}
-            onChange={(event) => set({ alwaysOn: event.target.checked })}
-          />
           never silent
-        </label>
-        <label
-          className="flex items-center gap-1.5 whitespace-nowrap"
+        </TickField>
+        <TickField
+          className="whitespace-nowrap"
           title="Its two sides are the way up to a satellite and the way down"
+          checked={channel.satellite ?? false}
+          onChange={(satellite) => set({ satellite })}
         >
-          <input
-            type="checkbox"
-            className="accent-ink"
-            checked={channel.satellite ?? false}
-            onChange={(event) => set({ satellite: event.target.checked })}
-          />
           satellite
-        </label>
+        </TickField>
       </div>
     </div>
   );

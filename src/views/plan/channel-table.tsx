@@ -8,28 +8,22 @@ import { DropLine, NewRow } from './table-rows';
 import { ChannelRow, HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
 import { useTableKeys } from './use-table-keys';
 import { usePointer } from './use-pointer';
-import type { Actions } from './use-actions';
-import type { PlanInHand } from './use-plan';
-import { draftKey, type Table } from './use-table';
+import { draftKey } from './use-table';
+import { useDesk } from './desk';
 
 /** The first row is the headings'. */
 const HEAD_HEIGHT = 30;
 
 /** The channels as a grid that behaves as a spreadsheet does. */
 export function ChannelTable({
-  hand,
-  table,
-  actions,
   onMove,
   gridRef,
 }: {
-  hand: PlanInHand;
-  table: Table;
-  actions: Actions;
   /** Asks to which slot the chosen are to move. */
   onMove: () => void;
   gridRef: RefObject<HTMLDivElement | null>;
 }) {
+  const { hand, table, actions } = useDesk();
   const { rows, rowCount, selection, editing, editingCell, drafts, chosen, columns } = table;
   const virtual = useVirtualizer({
     count: rowCount,
@@ -46,12 +40,10 @@ export function ChannelTable({
 
   const focus = () => gridRef.current?.focus({ preventScroll: true });
   const onKeyDown = useTableKeys({
-    table,
-    actions,
     onMove,
     page: () => Math.max(1, Math.floor((gridRef.current?.clientHeight ?? 300) / ROW_HEIGHT) - 2),
   });
-  const { drop, handlers } = usePointer(table, focus, {
+  const { drop, handlers } = usePointer(focus, {
     rowAt: ({ clientY }) => {
       const view = gridRef.current!;
       return Math.round(
@@ -154,7 +146,6 @@ export function ChannelTable({
         {editingCell && (
           <CellEditor
             key={`${editing!.id} ${editing!.column}`}
-            table={table}
             model={hand.model}
             top={editingCell.row * ROW_HEIGHT}
             below={editingCell.row < 3 || editingCell.row < rowCount - 2}

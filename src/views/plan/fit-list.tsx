@@ -17,10 +17,12 @@ const LEFT_OUT: Record<Obstacle, string> = {
   access: 'this radio lacks the tone or code',
 };
 
+const sentence = (words: string) => words[0]!.toUpperCase() + words.slice(1);
+
 const WHAT: Record<FitChange['what'], string> = {
   name: 'names are shorter on this display',
   power: 'powers become the nearest that this radio has',
-  transmit: 'channels are held as listen only',
+  tx: 'channels are held as listen only',
   access: 'channels lose an access that their mode does not have',
 };
 
@@ -48,10 +50,10 @@ function useKinds({ views }: SideListProps['shown']): Kind[] {
           id,
           field: 'name',
           text: 'Left out',
-          because: `${view.leftOut.map((one) => LEFT_OUT[one]).join(', ')}.`,
+          because: sentence(view.leftOut.map((one) => LEFT_OUT[one]).join(', ')),
         });
       for (const { what, text, because } of view?.changes ?? []) {
-        const entry: Entry = { id, field: what === 'transmit' ? 'tx' : what, text, because };
+        const entry: Entry = { id, field: what, text, because };
         changes.set(what, [...(changes.get(what) ?? []), entry]);
       }
     }

@@ -12,19 +12,13 @@ import {
   REGION_NAMES,
   type AdditionId,
 } from '@/core/radio';
-import { Choice, Field } from '@/ui';
+import { Choice, Field, TickField } from '@/ui';
 import type { PlanInHand } from './use-plan';
+import { useDesk } from './desk';
 
 /** Call sign, rules and grade; changed as they are typed. `chip` is what it hangs on. */
-export function OwnerForm({
-  hand,
-  chip,
-  onClose,
-}: {
-  hand: PlanInHand;
-  chip: ReactNode;
-  onClose: () => void;
-}) {
+export function OwnerForm({ chip, onClose }: { chip: ReactNode; onClose: () => void }) {
+  const { hand } = useDesk();
   const { owner } = hand.plan;
   const [callSign, setCallSign] = useState(owner.callSign);
   const set = (change: Partial<typeof owner>) =>
@@ -60,37 +54,15 @@ export function OwnerForm({
             options={GRADES.map((grade) => [grade, GRADE_NAMES[grade]] as const)}
             onChange={(grade) => set({ grade })}
           />
-          <Tick checked={owner.marine ?? false} onChange={(marine) => set({ marine })}>
+          <TickField checked={owner.marine ?? false} onChange={(marine) => set({ marine })}>
             A ship’s or coast station’s plan, under a marine certificate
-          </Tick>
-          <Tick checked={owner.strict} onChange={(strict) => set({ strict })}>
+          </TickField>
+          <TickField checked={owner.strict} onChange={(strict) => set({ strict })}>
             Guard strictly: transmitting outside the licence is a stop and is not written
-          </Tick>
+          </TickField>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
-  );
-}
-
-function Tick({
-  checked,
-  onChange,
-  children,
-}: {
-  checked: boolean;
-  onChange: (checked: boolean) => void;
-  children: ReactNode;
-}) {
-  return (
-    <label className="flex items-start gap-2 text-[13px]">
-      <input
-        type="checkbox"
-        className="mt-0.5"
-        checked={checked}
-        onChange={(event) => onChange(event.target.checked)}
-      />
-      <span>{children}</span>
-    </label>
   );
 }
 
@@ -108,7 +80,7 @@ function Additions({
     <fieldset className="flex flex-col gap-1.5">
       <legend className="pb-1.5 text-[13px]">What your country has beyond it</legend>
       {known.map(({ id, name, source }) => (
-        <Tick
+        <TickField
           key={id}
           checked={additions.includes(id as AdditionId)}
           onChange={(on) =>
@@ -117,7 +89,7 @@ function Additions({
         >
           {name}
           <span className="block text-[12px] text-soft">{citation(source)}</span>
-        </Tick>
+        </TickField>
       ))}
     </fieldset>
   );

@@ -3,9 +3,7 @@
 import clsx from 'clsx';
 import { Keys } from '@/ui';
 import { takesLetters } from './selection';
-import type { Actions } from './use-actions';
-import type { PlanInHand } from './use-plan';
-import type { Table } from './use-table';
+import { useDesk } from './desk';
 
 function Hint({ keys, text, wide = false }: { keys: string; text: string; wide?: boolean }) {
   return (
@@ -22,7 +20,8 @@ function Hint({ keys, text, wide = false }: { keys: string; text: string; wide?:
 }
 
 /** What the keys do here, what was said last, how many are chosen, and how full the radio is. */
-export function PlanFooter({ hand, table, actions }: { hand: PlanInHand; table: Table; actions: Actions }) {
+export function PlanFooter() {
+  const { hand, table, actions } = useDesk();
   const { slots, name } = hand.model;
   const used = hand.plan.channels.length;
   const trouble = hand.trouble ?? (actions.said || table.remark);

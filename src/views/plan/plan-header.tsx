@@ -7,9 +7,10 @@ import { PLAN_NAME_LIMIT } from '@/core/plan';
 import { GRADE_NAMES } from '@/core/radio';
 import { cutText } from '@/core/text';
 import { Button, SeverityMark } from '@/ui';
-import type { PlanInHand } from './use-plan';
+import { useDesk } from './desk';
 
-function KeptState({ hand }: { hand: PlanInHand }) {
+function KeptState() {
+  const { hand } = useDesk();
   const text = hand.offline
     ? `Not kept yet: Veridon does not answer. ${hand.waiting} waiting`
     : hand.waiting > 0
@@ -28,7 +29,8 @@ function KeptState({ hand }: { hand: PlanInHand }) {
 }
 
 /** The plan's name, which is changed where it stands. */
-function Name({ hand }: { hand: PlanInHand }) {
+function Name() {
+  const { hand } = useDesk();
   const [text, setText] = useState<string | null>(null);
   const { name } = hand.plan;
   const end = (keep: boolean) => {
@@ -71,7 +73,8 @@ function Name({ hand }: { hand: PlanInHand }) {
 const OwnerForm = dynamic(() => import('./owner-form').then((module) => module.OwnerForm), { ssr: false });
 
 /** Whose plan it is: by this the licence guard judges. */
-function Owner({ hand }: { hand: PlanInHand }) {
+function Owner() {
+  const { hand } = useDesk();
   const { owner } = hand.plan;
   const [open, setOpen] = useState(false);
   const chip = (
@@ -85,21 +88,22 @@ function Owner({ hand }: { hand: PlanInHand }) {
       {owner.strict && ', strict'}
     </button>
   );
-  return open ? <OwnerForm hand={hand} chip={chip} onClose={() => setOpen(false)} /> : chip;
+  return open ? <OwnerForm chip={chip} onClose={() => setOpen(false)} /> : chip;
 }
 
 /** Name, radio, licence; undo and redo; what Check counts; on to Find and to the Bench. */
-export function PlanHeader({ hand, onCheck }: { hand: PlanInHand; onCheck: () => void }) {
+export function PlanHeader({ onCheck }: { onCheck: () => void }) {
+  const { hand } = useDesk();
   const { plan, model, store } = hand;
   const { counts: found } = hand.shown.views;
   return (
     <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3 max-lg:flex-wrap">
-      <Name hand={hand} />
+      <Name />
       <span className="hidden whitespace-nowrap text-[13px] text-soft min-[1180px]:inline">
         for {model.maker} {model.name}
       </span>
-      <Owner hand={hand} />
-      <KeptState hand={hand} />
+      <Owner />
+      <KeptState />
       <span className="flex-1" />
       <Button
         disabled={hand.undo === null && hand.waiting === 0}

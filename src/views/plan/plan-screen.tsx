@@ -13,6 +13,7 @@ import type { Wish } from './arrange-panel';
 import { BandStrip } from './band-strip';
 import { ChannelNote } from './channel-note';
 import { ChannelTable } from './channel-table';
+import { DeskProvider } from './desk';
 import { PlanFooter } from './plan-footer';
 import { PlanHeader } from './plan-header';
 import { RadioName } from './radio-name';
@@ -69,6 +70,7 @@ function PlanDesk({ initial }: { initial: KeptPlan }) {
   const hand = usePlan(initial);
   const table = useTable(hand);
   const actions = useActions(hand, table);
+  const desk = { hand, table, actions };
   const [tab, setTab] = useState<SideTab>('check');
   const [panel, setPanel] = useState<Panel | null>(null);
   const grid = useRef<HTMLDivElement>(null);
@@ -79,7 +81,7 @@ function PlanDesk({ initial }: { initial: KeptPlan }) {
     setPanel(null);
     focusTable();
   };
-  usePlanCommands(hand, table, actions, { focusTable, arrange, editAbbreviations });
+  usePlanCommands(desk, { focusTable, arrange, editAbbreviations });
   useEffect(() => grid.current?.focus({ preventScroll: true }), []);
 
   const mend = useStable((edit: Edit) => {
@@ -94,100 +96,87 @@ function PlanDesk({ initial }: { initial: KeptPlan }) {
   const fitted = (table.active && hand.shown.views.of.get(table.active.id)?.fitted) ?? null;
 
   return (
-    <main className="flex h-full min-w-0 flex-col max-lg:overflow-y-auto">
-      <PlanHeader
-        hand={hand}
-        onCheck={() => {
-          setPanel(null);
-          setTab('check');
-        }}
-      />
-      <div className="shrink-0 px-4 pb-2.5">
-        <BandStrip hand={hand} table={table} />
-      </div>
-      <div className="flex min-h-0 flex-1 gap-3 px-4 pb-2.5 max-lg:flex-none max-lg:flex-col">
-        <section
-          aria-label="Channels of this plan"
-          className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet max-lg:h-[75vh] max-lg:flex-none"
-        >
-          <TableBar
-            hand={hand}
-            table={table}
-            actions={actions}
-            arranging={panel?.kind === 'arrange'}
-            onArrange={() =>
-              panel?.kind === 'arrange'
-                ? closePanel()
-                : arrange({ how: table.chosenChannels.length > 0 ? 'move' : 'sort' })
-            }
-          />
-          <ChannelTable
-            hand={hand}
-            table={table}
-            actions={actions}
-            onMove={() => table.chosenChannels.length > 0 && arrange({ how: 'move' })}
-            gridRef={grid}
-          />
-        </section>
-        <aside
-          aria-label="This channel and this radio"
-          className="flex w-[288px] shrink-0 flex-col gap-2.5 max-lg:w-full! max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
-        >
-          <RadioFace
-            channel={fitted}
-            model={hand.model}
-            region={hand.plan.owner.region}
-            nothing={
-              table.active
-                ? hand.shown.views.plan === null
-                  ? 'Being worked out…'
-                  : 'This channel is left out of the fit.'
-                : 'A new channel: type its frequency.'
-            }
-          />
-          {table.active && fitted && (
-            <RadioName
-              key={`name ${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}
-              channel={table.active}
-              shown={fitted.name}
-              hand={hand}
+    <DeskProvider value={desk}>
+      <main className="flex h-full min-w-0 flex-col max-lg:overflow-y-auto">
+        <PlanHeader
+          onCheck={() => {
+            setPanel(null);
+            setTab('check');
+          }}
+        />
+        <div className="shrink-0 px-4 pb-2.5">
+          <BandStrip />
+        </div>
+        <div className="flex min-h-0 flex-1 gap-3 px-4 pb-2.5 max-lg:flex-none max-lg:flex-col">
+          <section
+            aria-label="Channels of this plan"
+            className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet max-lg:h-[75vh] max-lg:flex-none"
+          >
+            <TableBar
+              arranging={panel?.kind === 'arrange'}
+              onArrange={() =>
+                panel?.kind === 'arrange'
+                  ? closePanel()
+                  : arrange({ how: table.chosenChannels.length > 0 ? 'move' : 'sort' })
+              }
             />
-          )}
-          {table.active && (
-            <ChannelNote
-              key={`note ${table.active.id} ${table.active.note}`}
-              channel={table.active}
-              hand={hand}
+            <ChannelTable
+              onMove={() => table.chosenChannels.length > 0 && arrange({ how: 'move' })}
+              gridRef={grid}
             />
-          )}
-          {panel?.kind === 'arrange' && (
-            <ArrangePanel
-              key={`arrange ${panel.wish.how} ${panel.wish.key}`}
-              hand={hand}
-              table={table}
-              actions={actions}
-              wish={panel.wish}
-              onClose={closePanel}
+          </section>
+          <aside
+            aria-label="This channel and this radio"
+            className="flex w-[288px] shrink-0 flex-col gap-2.5 max-lg:w-full! max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
+          >
+            <RadioFace
+              channel={fitted}
+              model={hand.model}
+              region={hand.plan.owner.region}
+              nothing={
+                table.active
+                  ? hand.shown.views.plan === null
+                    ? 'Being worked out…'
+                    : 'This channel is left out of the fit.'
+                  : 'A new channel: type its frequency.'
+              }
             />
-          )}
-          {panel?.kind === 'abbreviations' && <AbbreviationsPanel hand={hand} onClose={closePanel} />}
-          {!panel && (
-            <SideLists
-              shown={hand.shown}
-              planId={hand.plan.id}
-              revision={hand.revision}
-              active={active}
-              tab={tab}
-              onTab={setTab}
-              onSelect={select}
-              onMend={mend}
-              onAbbreviations={editAbbreviations}
-              onGoBack={hand.store.goBack}
-            />
-          )}
-        </aside>
-      </div>
-      <PlanFooter hand={hand} table={table} actions={actions} />
-    </main>
+            {table.active && fitted && (
+              <RadioName
+                key={`name ${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}
+                channel={table.active}
+                shown={fitted.name}
+              />
+            )}
+            {table.active && (
+              <ChannelNote key={`note ${table.active.id} ${table.active.note}`} channel={table.active} />
+            )}
+            {panel?.kind === 'arrange' && (
+              <ArrangePanel
+                key={`arrange ${panel.wish.how} ${panel.wish.key}`}
+                wish={panel.wish}
+                onClose={closePanel}
+              />
+            )}
+            {panel?.kind === 'abbreviations' && <AbbreviationsPanel onClose={closePanel} />}
+            {!panel && (
+              <SideLists
+                shown={hand.shown}
+                planId={hand.plan.id}
+                revision={hand.revision}
+                active={active}
+                tab={tab}
+                onTab={setTab}
+                onSelect={select}
+                onMend={mend}
+                onAbbreviations={editAbbreviations}
+                onGoBack={hand.store.goBack}
+              />
+            )}
+          </aside>
+        </div>
+        <PlanFooter />
+      </main>
+    </DeskProvider>
   );
 }

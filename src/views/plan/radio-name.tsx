@@ -3,10 +3,11 @@
 import { useState } from 'react';
 import { foldName, type Channel } from '@/core/plan';
 import { Field } from '@/ui';
-import type { PlanInHand } from './use-plan';
+import { useDesk } from './desk';
 
 /** The name on this radio, fitted by hand: it stays as typed until it is emptied, then the fitter finds one again. */
-export function RadioName({ channel, shown, hand }: { channel: Channel; shown: string; hand: PlanInHand }) {
+export function RadioName({ channel, shown }: { channel: Channel; shown: string }) {
+  const { hand } = useDesk();
   const { id, names, name } = hand.model;
   const byHand = channel.fitted[id];
   const [text, setText] = useState(byHand ?? '');

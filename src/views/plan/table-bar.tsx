@@ -2,24 +2,11 @@
 
 import Link from 'next/link';
 import { Button } from '@/ui';
-import type { Actions } from './use-actions';
-import type { PlanInHand } from './use-plan';
-import type { Table } from './use-table';
+import { useDesk } from './desk';
 
 /** Above the table: find in the plan, what can be done to the chosen, and where more channels come from. */
-export function TableBar({
-  hand,
-  table,
-  actions,
-  arranging,
-  onArrange,
-}: {
-  hand: PlanInHand;
-  table: Table;
-  actions: Actions;
-  arranging: boolean;
-  onArrange: () => void;
-}) {
+export function TableBar({ arranging, onArrange }: { arranging: boolean; onArrange: () => void }) {
+  const { hand, table, actions } = useDesk();
   const none = table.chosenChannels.length === 0;
   return (
     <div

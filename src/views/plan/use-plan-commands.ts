@@ -4,17 +4,13 @@ import { useRouter } from 'next/navigation';
 import { formatFrequency } from '@/core/radio';
 import { SORT_KEYS, slotText } from '@/core/plan';
 import { useCommands, useListed, type Command } from '@/ui';
-import { SORT_LABELS } from './sort-labels';
+import { HEADINGS } from './channel-row';
 import type { Wish } from './arrange-panel';
-import type { Actions } from './use-actions';
-import type { PlanInHand } from './use-plan';
-import type { Table } from './use-table';
+import type { Desk } from './desk';
 
 /** Everything that can be done on the plan screen, for Ctrl K and for the list of shortcuts. */
 export function usePlanCommands(
-  hand: PlanInHand,
-  table: Table,
-  actions: Actions,
+  { hand, table, actions }: Desk,
   {
     focusTable,
     arrange,
@@ -64,7 +60,7 @@ export function usePlanCommands(
     planCommand('abbreviations', 'Change the abbreviations of this plan', editAbbreviations),
     planCommand('close-gaps', 'Close the gaps between slots', () => arrange({ how: 'close gaps' })),
     ...SORT_KEYS.map((key) =>
-      planCommand(`sort-${key}`, `Sort by ${SORT_LABELS[key].toLowerCase()}`, () =>
+      planCommand(`sort-${key}`, `Sort by ${HEADINGS[key].toLowerCase()}`, () =>
         arrange({ how: 'sort', key }),
       ),
     ),

@@ -3,7 +3,7 @@
 import { useRef, useState, type PointerEvent } from 'react';
 import { COLUMNS, type ChannelId, type Column } from '@/core/plan';
 import type { Cell } from './selection';
-import type { Table } from './use-table';
+import { useDesk } from './desk';
 
 /** The cell under a pointer, from the marks that cells carry. */
 function cellAt(target: EventTarget): Cell | undefined {
@@ -22,10 +22,10 @@ const SCROLL_WITHIN = 28;
  * Chosen rows are carried by their slot; `drop` is the row before which they would be put down, null while none are carried.
  */
 export function usePointer(
-  table: Table,
   focus: () => void,
   { rowAt, onCarried }: { rowAt: (event: PointerEvent) => number; onCarried: (before: number) => void },
 ) {
+  const { table } = useDesk();
   const dragging = useRef(false);
   const pressed = useRef<{ cell: Cell; y: number } | null>(null);
   const [drop, setDrop] = useState<number | null>(null);

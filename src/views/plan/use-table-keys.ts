@@ -1,22 +1,12 @@
 'use client';
 
 import type { KeyboardEvent } from 'react';
-import type { Actions } from './use-actions';
 import { step, tabStep, takesLetters, at, type Cell } from './selection';
-import type { Table } from './use-table';
+import { useDesk } from './desk';
 
 /** Keys while the table has the focus. Letters type where a value can begin with them, and are commands elsewhere. */
-export function useTableKeys({
-  table,
-  actions,
-  onMove,
-  page,
-}: {
-  table: Table;
-  actions: Actions;
-  onMove: () => void;
-  page: () => number;
-}) {
+export function useTableKeys({ onMove, page }: { onMove: () => void; page: () => number }) {
+  const { table, actions } = useDesk();
   const { selection, setSelection, rowCount, rows } = table;
   const { active } = selection;
 
