@@ -40,7 +40,7 @@ const FAULTS: ((fields: ChannelFields) => Partial<ChannelFields>)[] = [
   () => ({ power: 25_000, rx: 446_006_250, tx: 446_006_250, mode: 'NFM' }),
   () => ({ rx: 162_400_000, tx: 162_400_000, mode: 'FM' }),
 ];
-const EVERY = 72;
+const EVERY = 120;
 
 /** Ways in which somebody keeps a station: to use it, to hear it, to hear it in the other width. */
 const WAYS = ['use', 'hear', 'narrow', 'wide'] as const;

@@ -162,6 +162,9 @@ function mutate(part, until) {
     try {
       report = JSON.parse(readFileSync('.build/mutants.json', 'utf8'));
     } catch {
+      console.log(
+        `Not tried, since the tests did not pass before any fault: ${windows.slice(from, from + perRun).join(', ')}`,
+      );
       continue;
     }
     for (const [path, { mutants, source }] of Object.entries(report.files))

@@ -30,7 +30,7 @@ const half = (degrees: number) => Math.round(degrees * 2) / 2;
 
 /** Where a plan is used, by the places of its channels; null where it knows none. */
 export function areaOf(plan: Plan): Area | null {
-  const places = placesOf(plan);
+  const places = placesOf(plan.channels);
   if (places.length === 0) return null;
   const middle = (of: (place: Point) => number) =>
     places.reduce((sum, place) => sum + of(place), 0) / places.length;

@@ -10,9 +10,11 @@ import {
   type CheckContext,
   type Facts,
   type Finding,
+  type Hit,
   type Mend,
   type PlanRule,
   type RuleFinding,
+  type Severity,
 } from './finding';
 import type { Neighbour } from './neighbour';
 import { RULES } from './rules';
@@ -44,7 +46,7 @@ const rulesFor = remembered((model: Model) => {
 });
 
 /** The ways out that a rule offered, by the finding that it made. */
-const offered = new WeakMap<Finding, () => readonly Mend[]>();
+const offered = new WeakMap<Finding, NonNullable<RuleFinding['mends']>>();
 
 function findingOf(rule: string, { mends, ...found }: RuleFinding): Finding {
   const finding: Finding = { rule, kind: 'channel', ...found };
@@ -96,10 +98,47 @@ const byIdIn = remembered(
 const RULE_PLACES = new Map(RULES.map(({ id }, index) => [id, index]));
 const inRuleOrder = (a: Finding, b: Finding) => RULE_PLACES.get(a.rule)! - RULE_PLACES.get(b.rule)!;
 
-/** A finding that a rule of the plan made the last time, where it makes the same again: what did not change stays the very same. */
-const lastOf = remembered((_rule: PlanRule) => new WeakMap<Channel, Finding>());
-const alike = (a: Finding, b: RuleFinding) =>
+/** What a rule of the plan said of a channel the last time, and of what: what did not change stays the very same. */
+interface Said {
+  hit: Hit;
+  beside: readonly Channel[];
+  finding: Finding;
+}
+const lastOf = remembered((_rule: PlanRule) => remembered((_model: Model) => new WeakMap<Channel, Said>()));
+const alike = (a: Finding, b: Omit<RuleFinding, 'id'>) =>
   a.text === b.text && a.severity === b.severity && a.field === b.field && a.source === b.source;
+
+/** What is said of a hit: the same finding as before while it is about the same. */
+function saidOfHit(rule: string, hit: Hit, lasts: WeakMap<Channel, Said>, context: CheckContext): Finding {
+  const { channels } = context.plan;
+  const channel = channels[hit.at[0]]!;
+  const last = lasts.get(channel);
+  if (last?.hit === hit && hit.at.every((at, n) => channels[at] === last.beside[n])) return last.finding;
+  const beside = hit.at.map((at) => channels[at]!);
+  const found = hit.say(beside, context);
+  const finding =
+    last && alike(last.finding, found) ? last.finding : findingOf(rule, { ...found, id: channel.id });
+  if (found.mends) offered.set(finding, found.mends);
+  lasts.set(channel, { hit, beside, finding });
+  return finding;
+}
+
+/** What is said of a channel by itself and beside others, in the order of the rules; the same list while it is the same. */
+const together = new WeakMap<
+  Channel,
+  { said: readonly Finding[]; more: Finding[]; all: readonly Finding[] }
+>();
+function allOf(channel: Channel, said: readonly Finding[], more: Finding[] | undefined): readonly Finding[] {
+  if (!more) return said;
+  const last = together.get(channel);
+  if (last?.said === said && last.more.length === more.length && more.every((one, n) => one === last.more[n]))
+    return last.all;
+  const all = [...said, ...more].sort(inRuleOrder);
+  together.set(channel, { said, more, all });
+  return all;
+}
+
+const NOBODY: readonly Neighbour[] = [];
 
 /**
  * Everything that is worth saying of a plan on a model: stops first, then by slot. `neighbours` are the repeaters that a
@@ -109,34 +148,28 @@ export function check(
   plan: Plan,
   model: Model,
   fitted: Fit = fit(plan, model),
-  neighbours: readonly Neighbour[] = [],
+  neighbours: readonly Neighbour[] = NOBODY,
 ): Finding[] {
   const context = contextOf(plan, model, fitted, neighbours);
   const saidOf = saidFor(plan.owner)(model);
-  const beside = new Map<string, Finding[]>();
-  const byId = byIdIn(plan);
+  const { channels } = plan;
+  /** By the place of a channel. */
+  const beside: (Finding[] | undefined)[] = [];
   for (const rule of rulesFor(model).plan) {
-    const lasts = lastOf(rule);
-    for (const found of rule.find(context)) {
-      const channel = byId.get(found.id)!;
-      const last = lasts.get(channel);
-      const finding = last && alike(last, found) ? last : findingOf(rule.id, found);
-      if (found.mends) offered.set(finding, found.mends);
-      lasts.set(channel, finding);
-      const there = beside.get(found.id);
-      if (there) there.push(finding);
-      else beside.set(found.id, [finding]);
+    const lasts = lastOf(rule)(model);
+    for (const hit of rule.find(context)) {
+      const finding = saidOfHit(rule.id, hit, lasts, context);
+      (beside[hit.at[0]] ??= []).push(finding);
     }
   }
   // A bucket a severity, filled channel by channel: of ten thousand findings none has to be sorted against all others.
-  const buckets: Finding[][] = SEVERITIES.map(() => []);
-  for (const channel of plan.channels) {
-    const said = saidOf(channel, context);
-    const more = beside.get(channel.id);
-    for (const finding of more ? [...said, ...more].sort(inRuleOrder) : said)
-      buckets[rank(finding)]!.push(finding);
+  const buckets: Record<Severity, Finding[]> = { stop: [], caution: [], hint: [] };
+  for (let at = 0; at < channels.length; at++) {
+    const channel = channels[at]!;
+    for (const finding of allOf(channel, saidOf(channel, context), beside[at]))
+      buckets[finding.severity].push(finding);
   }
-  return buckets.flat();
+  return SEVERITIES.flatMap((severity) => buckets[severity]);
 }
 
 /**
@@ -145,9 +178,15 @@ export function check(
  */
 export function mendsOf(finding: Finding, plan: Plan, model: Model): Mend[] {
   const channel = byIdIn(plan).get(finding.id);
-  const mends = offered.get(finding)?.() ?? [];
-  if (!channel || mends.length === 0) return [];
-  const context = contextOf(plan, model, { modelId: model.id, channels: [], changes: [], leftOut: [] }, []);
+  const making = offered.get(finding);
+  if (!channel || !making) return [];
+  const context = contextOf(
+    plan,
+    model,
+    { modelId: model.id, channels: [], changes: [], leftOut: [] },
+    NOBODY,
+  );
+  const mends = making(context);
   return mends.filter((mend) => mendHolds(mend, finding, channel, context));
 }
 

@@ -76,7 +76,7 @@ export interface CheckContext {
 
 /** A finding as its rule makes it, with the ways out that it has to offer, the best first; Check leaves out those that would not hold. */
 export interface RuleFinding extends Omit<Finding, 'rule' | 'kind'> {
-  mends?: () => readonly Mend[];
+  mends?: (context: CheckContext) => readonly Mend[];
 }
 /** What a rule of one channel says. */
 export type ChannelFinding = Omit<RuleFinding, 'id'>;
@@ -94,9 +94,19 @@ interface AnyRule {
 export interface ChannelRule extends AnyRule {
   findOne(channel: Channel, context: CheckContext): ChannelFinding | undefined;
 }
-/** A rule of how channels stand beside each other. */
+/** Something that a rule of the plan has found. */
+export interface Hit {
+  /** The places in the plan of the channels that it is about; the finding is said of the first. */
+  at: readonly [number, ...number[]];
+  /** What is said of it; reads nothing of the plan but those channels. */
+  say(channels: readonly Channel[], context: CheckContext): Omit<RuleFinding, 'id'>;
+}
+/**
+ * A rule of how channels stand beside each other. Hits that are the very same as before, of channels that are, are not said
+ * again: give the same list while nothing that was read has changed (`asSeen`).
+ */
 export interface PlanRule extends AnyRule {
-  find(context: CheckContext): RuleFinding[];
+  find(context: CheckContext): readonly Hit[];
 }
 export type Rule = ChannelRule | PlanRule;
 

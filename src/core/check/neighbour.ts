@@ -39,9 +39,12 @@ const repeatersIn = remembered((owner: Owner) =>
 );
 
 /** The repeaters of the plan: channels that are shifted as repeaters are here. */
-export function repeatersOf(plan: Plan): Neighbour[] {
-  const repeater = repeatersIn(plan.owner);
-  return plan.channels.flatMap((channel) => repeater(channel) ?? []);
+export function repeatersOf({
+  owner,
+  channels,
+}: Pick<Plan, 'owner'> & { channels: readonly Channel[] }): Neighbour[] {
+  const repeater = repeatersIn(owner);
+  return channels.flatMap((channel) => repeater(channel) ?? []);
 }
 
 /**
@@ -54,10 +57,10 @@ export function nearTo(channel: Channel, places: readonly Point[], neighbour: Ne
   return places.some((place) => near(place, neighbour));
 }
 
-/** The places that a plan speaks of, those within the same tenth of a degree once. */
-export function placesOf(plan: Plan): Point[] {
+/** The places that channels speak of, those within the same tenth of a degree once. */
+export function placesOf(channels: readonly Channel[]): Point[] {
   const places = new Map<string, Point>();
-  for (const channel of plan.channels) {
+  for (const channel of channels) {
     const { lat, lon } = placeOf(channel);
     if (lat !== undefined && lon !== undefined)
       places.set(`${lat.toFixed(1)} ${lon.toFixed(1)}`, { lat, lon });

@@ -115,10 +115,21 @@ const HOW: Record<FittedName['how'], string> = {
 };
 
 interface ShownName {
-  text: string;
-  how: FittedName['how'];
-  byHand: boolean;
+  readonly text: string;
+  readonly how: FittedName['how'];
+  readonly byHand: boolean;
 }
+
+/** The name of a channel as the model's display shows it where no other comes out alike, with the short forms of its plan. */
+export const nameAlone = remembered((model: Model) =>
+  remembered((abbreviations: Abbreviations) =>
+    remembered((channel: Pick<Channel, 'name' | 'fitted'>): ShownName => {
+      const hand = channel.fitted[model.id];
+      const { text, how } = fitName(hand ?? channel.name, model.names, abbreviations);
+      return { text, how, byHand: hand !== undefined };
+    }),
+  ),
+);
 
 /** The names that the model's display will show, in the order of the channels, with the short forms of their plan. */
 export function fitNames(
@@ -126,13 +137,9 @@ export function fitNames(
   model: Model,
   abbreviations: Abbreviations,
 ): ShownName[] {
-  const fitted = channels.map((channel) => {
-    const hand = channel.fitted[model.id];
-    const { text, how } = fitName(hand ?? channel.name, model.names, abbreviations);
-    return { text, how, byHand: hand !== undefined };
-  });
+  const fitted = channels.map(nameAlone(model)(abbreviations));
   const apart = tellApart(fitted, model.names);
-  return fitted.map((name, index) => ({ ...name, text: apart[index]! }));
+  return fitted.map((name, index) => (name.text === apart[index] ? name : { ...name, text: apart[index]! }));
 }
 
 function nameChange(channel: Channel, { text, how, byHand }: ShownName, model: Model): FitChange | undefined {
@@ -161,8 +168,14 @@ interface Named {
 /** The last that came of a channel with its name: most names are the same as the time before. */
 const lastNamed = remembered((_model: Model) => new WeakMap<Held, Named>());
 
-function named(channel: Channel, held: Held, name: ShownName, model: Model): Named {
-  const last = lastNamed(model).get(held);
+function named(
+  channel: Channel,
+  held: Held,
+  name: ShownName,
+  model: Model,
+  lasts: WeakMap<Held, Named>,
+): Named {
+  const last = lasts.get(held);
   if (last?.text === name.text) return last;
   const change = nameChange(channel, name, model);
   const made = {
@@ -170,7 +183,7 @@ function named(channel: Channel, held: Held, name: ShownName, model: Model): Nam
     channel: { ...held.fitted, name: name.text },
     changes: change ? [change, ...held.changes] : held.changes,
   };
-  lastNamed(model).set(held, made);
+  lasts.set(held, made);
   return made;
 }
 
@@ -180,21 +193,23 @@ function named(channel: Channel, held: Held, name: ShownName, model: Model): Nam
  */
 export function fit(plan: Plan, model: Model): Fit {
   const result: Fit = { modelId: model.id, channels: [], changes: [], leftOut: [] };
-  const holding: { channel: Channel; held: Held }[] = [];
+  const heldByModel = heldBy(model);
+  const channels: Channel[] = [];
+  const holding: Held[] = [];
   for (const channel of plan.channels) {
-    const held = heldBy(model)(channel);
+    const held = heldByModel(channel);
     if ('leftOut' in held) result.leftOut.push(held.leftOut);
-    else holding.push({ channel, held });
+    else {
+      channels.push(channel);
+      holding.push(held);
+    }
   }
-  const names = fitNames(
-    holding.map(({ channel }) => channel),
-    model,
-    abbreviationsOf(plan),
-  );
-  for (const [index, { channel, held }] of holding.entries()) {
-    const made = named(channel, held, names[index]!, model);
+  const names = fitNames(channels, model, abbreviationsOf(plan));
+  const lasts = lastNamed(model);
+  for (let at = 0; at < channels.length; at++) {
+    const made = named(channels[at]!, holding[at]!, names[at]!, model, lasts);
     result.channels.push(made.channel);
-    result.changes.push(...made.changes);
+    for (const change of made.changes) result.changes.push(change);
   }
   return result;
 }

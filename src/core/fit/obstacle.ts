@@ -30,15 +30,22 @@ export function canSend(channel: Pick<Channel, 'tx'>, model: Model): boolean {
   return channel.tx !== null && transmitBand(model, channel.tx) !== undefined;
 }
 
+/** True where the model has the slot of that list. */
+export function hasSlot(
+  { list, slot }: Pick<Channel, 'list' | 'slot'>,
+  { slots: { first, count } }: Model,
+): boolean {
+  // No model has a second list yet.
+  return list === 0 && slot >= first && slot < first + count;
+}
+
 /** Everything that keeps the channel out of a model; empty where it can be held. */
 export function obstacles(
   channel: Pick<Channel, 'list' | 'slot' | 'rx' | 'tx' | 'mode' | 'access'>,
   model: Model,
 ): Obstacle[] {
   const found: Obstacle[] = [];
-  const { first, count } = model.slots;
-  // No model has a second list yet.
-  if (channel.list > 0 || channel.slot < first || channel.slot >= first + count) found.push('slot');
+  if (!hasSlot(channel, model)) found.push('slot');
   if (!receiveBand(model, channel.rx)) found.push('receive range');
   else if (!onAnyStep(channel.rx, model.steps)) found.push('receive step');
   if (canSend(channel, model) && !onAnyStep(channel.tx!, model.steps)) found.push('transmit step');

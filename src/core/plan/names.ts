@@ -204,7 +204,9 @@ function* tails(rules: NameRules, afterFigure: boolean): Generator<string> {
  */
 export function tellApart(names: readonly { text: string; byHand: boolean }[], rules: NameRules): string[] {
   // Whoever has a text first has it by right, wherever in the list.
-  const taken = new Set(names.map(({ text }) => text));
+  const taken = new Set<string>();
+  for (const { text } of names) taken.add(text);
+  if (taken.size === names.length) return names.map(({ text }) => text);
   const first = new Set<string>(names.flatMap(({ text, byHand }) => (byHand ? [text] : [])));
   // What has been taken stays taken, so that the search goes on where it ended last.
   const next = new Map<string, Generator<string>>();

@@ -1,32 +1,38 @@
 import { onAirKey, type Channel } from '../../plan';
 import { remembered } from '../../remember';
-import type { PlanRule } from '../finding';
+import { asSeen } from '../as-seen';
+import type { Hit, PlanRule } from '../finding';
 
 const onAir = remembered((channel: Channel) => onAirKey(channel));
+const onAirAll = asSeen('rx', 'tx', 'mode', 'access');
+
+const twins = remembered((channels: readonly Channel[]): Hit[] => {
+  const first = new Map<string, number>();
+  return channels.flatMap((channel, at) => {
+    const key = onAir(channel);
+    const twin = first.get(key);
+    if (twin === undefined) {
+      first.set(key, at);
+      return [];
+    }
+    return [
+      {
+        at: [at, twin],
+        say: ([one, other]) => ({
+          severity: 'caution',
+          field: 'slot',
+          text: `The same channel as slot ${other!.slot}, “${other!.name}”: the scan visits it twice.`,
+          mends: () => [{ label: 'Remove this one', edit: { name: 'remove', ids: [one!.id] } }],
+        }),
+      },
+    ];
+  });
+});
 
 /** The same receive, transmit, mode and access in two slots. */
 export const duplicateChannel: PlanRule = {
   id: 'duplicate-channel',
   looksFor: 'the same channel in two slots',
   about: ['channel'],
-  find: ({ plan }) => {
-    const alike = new Map<string, Channel>();
-    return plan.channels.flatMap((channel) => {
-      const key = onAir(channel);
-      const twin = alike.get(key);
-      if (!twin) {
-        alike.set(key, channel);
-        return [];
-      }
-      return [
-        {
-          severity: 'caution' as const,
-          id: channel.id,
-          field: 'slot' as const,
-          text: `The same channel as slot ${twin.slot}, “${twin.name}”: the scan visits it twice.`,
-          mends: () => [{ label: 'Remove this one', edit: { name: 'remove' as const, ids: [channel.id] } }],
-        },
-      ];
-    });
-  },
+  find: ({ plan }) => twins(onAirAll(plan.channels)),
 };

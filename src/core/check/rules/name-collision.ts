@@ -1,5 +1,6 @@
-import { abbreviationsOf, fitName } from '../../plan';
-import type { PlanRule } from '../finding';
+import { nameAlone } from '../../fit';
+import { abbreviationsOf } from '../../plan';
+import type { Hit, PlanRule } from '../finding';
 
 /** Two channels that read the same on the radio, or would but for a figure at the tail. */
 export const nameCollision: PlanRule = {
@@ -7,33 +8,39 @@ export const nameCollision: PlanRule = {
   looksFor: 'names that read alike on the radio',
   about: ['channel'],
   find: ({ plan, shown, model }) => {
-    const abbreviations = abbreviationsOf(plan);
-    const byText = new Map<string, string>();
-    const first = new Map<string, string>();
-    return plan.channels.flatMap((channel) => {
+    const alone = nameAlone(model)(abbreviationsOf(plan));
+    const { channels } = plan;
+    /** The last that reads so, and the first whose name comes out so before it is told apart. */
+    const reads = new Map<string, number>();
+    const first = new Map<string, number>();
+    const hits: Hit[] = [];
+    for (const [at, channel] of channels.entries()) {
       const text = shown.get(channel.id);
-      if (!text) return [];
-      const found = [];
-      const twin = byText.get(text);
-      const base = fitName(channel.fitted[model.id] ?? channel.name, model.names, abbreviations).text;
+      if (!text) continue;
+      const twin = reads.get(text);
+      const base = alone(channel).text;
       const alike = first.get(base);
       if (twin !== undefined)
-        found.push({
-          severity: 'caution' as const,
-          id: channel.id,
-          field: 'name' as const,
-          text: `Cannot be told from slot ${twin}: both read ${text} on the radio.`,
+        hits.push({
+          at: [at, twin],
+          say: ([, other]) => ({
+            severity: 'caution',
+            field: 'name',
+            text: `Cannot be told from slot ${other!.slot}: both read ${text} on the radio.`,
+          }),
         });
       else if (text !== base && alike !== undefined)
-        found.push({
-          severity: 'hint' as const,
-          id: channel.id,
-          field: 'name' as const,
-          text: `Reads ${text} on the radio, since slot ${alike} already reads ${base}.`,
+        hits.push({
+          at: [at, alike],
+          say: ([, other]) => ({
+            severity: 'hint',
+            field: 'name',
+            text: `Reads ${text} on the radio, since slot ${other!.slot} already reads ${base}.`,
+          }),
         });
-      byText.set(text, String(channel.slot));
-      if (!first.has(base)) first.set(base, String(channel.slot));
-      return found;
-    });
+      reads.set(text, at);
+      if (alike === undefined) first.set(base, at);
+    }
+    return hits;
   },
 };
