@@ -35,8 +35,8 @@ test('twelve stations around Ketterby are found, chosen and placed, the slots se
   await sees(page(), 'h1', 'Find stations');
   await sees(page(), 'main', 'held against the Larkmoor Tern P2');
   await press(page(), 'Search');
-  await page().waitForSelector('tbody tr');
-  const rows = await page().$$eval('tbody tr', (all) =>
+  await page().waitForSelector('tbody tr[data-row]');
+  const rows = await page().$$eval('tbody tr[data-row]', (all) =>
     all.map((row) => [...row.querySelectorAll('td')].map((td) => td.textContent ?? '')),
   );
   const distances = rows.map((cells) => Number.parseFloat(cells[1]!));

@@ -34,11 +34,11 @@ test('the newest is held, and what was the newest before it as an earlier one', 
   expect([heldPlan('pl_held1' as PlanId), heldAt('pl_held1' as PlanId, 7)]).toEqual([undefined, undefined]);
 });
 
-test('16 MB are held over all plans; the one asked for last is let go last', () => {
-  for (let n = 1; n <= 5; n++) hold(`pl_many${n}` as PlanId, at(1, 3 * MB));
+test('40 MB are held over all plans; the one asked for last is let go last', () => {
+  for (let n = 1; n <= 5; n++) hold(`pl_many${n}` as PlanId, at(1, 7 * MB));
   heldPlan('pl_many1' as PlanId);
-  hold('pl_many6' as PlanId, at(1, 3 * MB));
-  // five of 3 MB are 15: of six the one that nobody asked for goes, and that is the second
+  hold('pl_many6' as PlanId, at(1, 7 * MB));
+  // five of 7 MB are 35: of six the one that nobody asked for goes, and that is the second
   expect([1, 2, 3, 4, 5, 6].map((n) => heldPlan(`pl_many${n}` as PlanId) !== undefined)).toEqual([
     true,
     false,
@@ -53,10 +53,10 @@ test('16 MB are held over all plans; the one asked for last is let go last', () 
 test('of one plan with very many revisions the oldest go', () => {
   // an earlier one with 1,000 channels is counted with 10 kB: 8 a channel and 2,000
   const large = { ...one, channels: Array.from({ length: 1000 }, (_, slot) => channel(slot, 145_500_000)) };
-  for (let revision = 1; revision <= 2000; revision++) hold('pl_long' as PlanId, at(revision, MB, large));
-  const there = Array.from({ length: 2000 }, (_, n) => heldAt('pl_long' as PlanId, n + 1) !== undefined);
-  // 16 MB less the newest are 1,500 of 10 kB
-  expect(there.indexOf(true)).toBe(2000 - 1 - 1500);
-  expect(there.filter(Boolean)).toHaveLength(1501);
+  for (let revision = 1; revision <= 5000; revision++) hold('pl_long' as PlanId, at(revision, MB, large));
+  const there = Array.from({ length: 5000 }, (_, n) => heldAt('pl_long' as PlanId, n + 1) !== undefined);
+  // 40 MB less the newest are 3,900 of 10 kB
+  expect(there.indexOf(true)).toBe(5000 - 1 - 3900);
+  expect(there.filter(Boolean)).toHaveLength(3901);
   letGo('pl_long' as PlanId);
 });

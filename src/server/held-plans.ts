@@ -16,8 +16,8 @@ export interface HeldPlan {
   inRows: boolean;
 }
 
-/** Bytes of JSON that are held; in memory they take some three times as much. */
-const MOST_BYTES = 16_000_000;
+/** Bytes of JSON that are held: some twenty full plans of 3,600 channels. In memory they take some three times as much. */
+const MOST_BYTES = 40_000_000;
 /** What an earlier revision takes beside the newest: the list of its channels; the channels are shared. */
 const BYTES_A_CHANNEL = 8;
 const BYTES_A_REVISION = 2_000;

@@ -243,3 +243,45 @@ describe('limits', () => {
     });
   });
 });
+
+describe('changes of many at once', () => {
+  const transactions = async () => {
+    const { database } = await openDatabase();
+    const { rows } = (await database.execute(sql`select txid_current()::int as n`)) as unknown as {
+      rows: { n: number }[];
+    };
+    return rows[0]!.n;
+  };
+
+  test('go to the disk together, and each is answered for itself', async () => {
+    const planIds = await Promise.all(Array.from({ length: 12 }, () => make(0)));
+    const before = await transactions();
+    const answers = await Promise.all(
+      planIds.map((id, n) => editPlan(id, 2, renaming(0, `At once ${n}`), key())),
+    );
+    // the first goes alone, those that came meanwhile in one commit or a few; one is that of the count itself
+    expect((await transactions()) - before).toBeLessThan(8);
+    expect(answers.map(({ revision }) => revision)).toEqual(planIds.map(() => 3));
+    for (const [n, id] of planIds.entries())
+      expect((await getPlan(id)).plan.channels[0]!.name).toBe(`At once ${n}`);
+  });
+
+  test('one whose key has been used is refused, and spoils it for nobody', async () => {
+    const planIds = await Promise.all(Array.from({ length: 8 }, () => make(0)));
+    const [twice, ...others] = [key(), ...planIds.slice(2).map(key)];
+    const askers = [twice, twice, ...others];
+    const outcomes = await Promise.allSettled(
+      planIds.map((id, n) => editPlan(id, 2, renaming(0, `Key ${n}`), askers[n]!)),
+    );
+    expect(outcomes.map(({ status }) => status)).toEqual([
+      'fulfilled',
+      'rejected',
+      ...others.map(() => 'fulfilled'),
+    ]);
+    expect((outcomes[1] as PromiseRejectedResult).reason).toMatchObject({ kind: 'key-used' });
+    const names = await Promise.all(planIds.map(async (id) => (await getPlan(id)).plan.channels[0]!.name));
+    expect(names.map((name) => name.startsWith('Key '))).toEqual([true, false, ...others.map(() => true)]);
+    // and what was refused by its key can be sent with another
+    expect((await editPlan(planIds[1]!, 2, renaming(0, 'Again'), key())).revision).toBe(3);
+  });
+});

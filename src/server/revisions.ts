@@ -15,6 +15,7 @@ import {
   type PlanId,
 } from '../core/plan';
 import { changes, revisions, type Database } from '../db';
+import { committed } from './commit';
 import { reading, writing } from './database';
 import { heldAt, heldPlan, hold, holdEarlier, letGo, type HeldPlan } from './held-plans';
 import { keyUsed, NOBODY, requestDigest, type Asker } from './once';
@@ -130,12 +131,12 @@ async function keep(
       select ${asker.key}, ${request}, ${JSON.stringify(receipt)}::jsonb from gate)`);
   let kept;
   try {
-    kept = await database.execute(sql`with ${sql.join(statements, sql`, `)} select id from gate`);
+    kept = await committed(database, sql`with ${sql.join(statements, sql`, `)} select id from gate`);
   } catch (error) {
     if (asker.key !== null && isKeyTwice(error)) return undefined;
     throw error;
   }
-  if ((kept as unknown as { rows: unknown[] }).rows.length === 0) return undefined;
+  if (kept.length === 0) return undefined;
   const held = { plan: after, revision, undoHead, redoHead, bytes, inRows: true };
   hold(id, held);
   keepSnapshot(id, revision, after);

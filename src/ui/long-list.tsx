@@ -21,6 +21,7 @@ export function LongList({
   reversed,
   foot,
   rowHeight = 62,
+  plain = false,
 }: {
   label: string;
   rows: readonly ListRow[];
@@ -29,6 +30,8 @@ export function LongList({
   foot?: ReactNode;
   /** About how high a row is, px, until it is measured. */
   rowHeight?: number;
+  /** Nothing in its rows takes the focus, so that the pane itself does, for who scrolls by key. */
+  plain?: boolean;
 }) {
   const pane = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
@@ -42,7 +45,11 @@ export function LongList({
   const Tag = reversed ? 'ol' : 'ul';
   const shown = virtual.getVirtualItems();
   return (
-    <div ref={pane} className="min-h-0 flex-1 overflow-y-auto">
+    <div
+      ref={pane}
+      className="min-h-0 flex-1 overflow-y-auto"
+      {...(plain && { role: 'region', 'aria-label': label, tabIndex: 0 })}
+    >
       <Tag
         aria-label={label}
         {...(reversed && { reversed: true })}

@@ -6,7 +6,7 @@ import type { FittedChannel } from '@/core/models';
 import { formatFrequency } from '@/core/radio';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
-import { Button, Choice, LongList, Trouble, type ListRow } from '@/ui';
+import { Button, Choice, LongList, Scroll, Trouble, type ListRow } from '@/ui';
 import type { BenchInHand } from './use-bench';
 import type { Radio, WritePreview } from '@/core/bench';
 import { slotText, type PlanId } from '@/core/plan';
@@ -53,7 +53,7 @@ function Changes({ preview }: { preview: WritePreview }) {
   ];
   return rows.length === 0 ? null : (
     <div className="flex min-h-0 shrink flex-col" style={{ height: rows.length * ROW_HEIGHT }}>
-      <LongList label="What the write changes" rows={rows} rowHeight={ROW_HEIGHT} />
+      <LongList label="What the write changes" rows={rows} rowHeight={ROW_HEIGHT} plain />
     </div>
   );
 }
@@ -66,7 +66,10 @@ function HeldBack({ heldBack }: Pick<WritePreview, 'heldBack'>) {
     groups.set(reason, [...(groups.get(reason) ?? []), one]);
   }
   return (
-    <div className="max-h-40 shrink-0 overflow-y-auto rounded-md border border-stop bg-stop-wash px-3 py-2 text-[13px]">
+    <Scroll
+      label="Not written"
+      className="max-h-40 shrink-0 rounded-md border border-stop bg-stop-wash px-3 py-2 text-[13px]"
+    >
       <b className="font-semibold">Not written:</b>
       <ul>
         {[...groups].map(([reason, channels]) => (
@@ -92,7 +95,7 @@ function HeldBack({ heldBack }: Pick<WritePreview, 'heldBack'>) {
           </li>
         ))}
       </ul>
-    </div>
+    </Scroll>
   );
 }
 

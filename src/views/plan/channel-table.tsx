@@ -11,6 +11,8 @@ import { usePointer } from './use-pointer';
 import { draftKey } from './use-table';
 import { useDesk } from './desk';
 
+/** Rows that are drawn above and below those that can be seen. */
+const OVERSCAN = 6;
 /** The first row is the headings'. */
 const HEAD_HEIGHT = 30;
 
@@ -29,7 +31,16 @@ export function ChannelTable({
     count: rowCount,
     getScrollElement: () => gridRef.current,
     estimateSize: () => ROW_HEIGHT,
-    overscan: 6,
+    overscan: OVERSCAN,
+    // Always as many rows as the pane can show: whoever scrolls sees the same rows filled anew, and none is made or thrown away.
+    rangeExtractor: ({ startIndex, count }) => {
+      const shown = Math.min(
+        count,
+        Math.ceil((gridRef.current?.clientHeight ?? 600) / ROW_HEIGHT) + 2 * OVERSCAN,
+      );
+      const first = Math.max(0, Math.min(startIndex - OVERSCAN, count - shown));
+      return Array.from({ length: shown }, (_, at) => first + at);
+    },
     // The rows begin below the headings, which lie over what is scrolled under them.
     scrollMargin: HEAD_HEIGHT,
     scrollPaddingStart: HEAD_HEIGHT,
@@ -63,6 +74,8 @@ export function ChannelTable({
   const blockFrom = COLUMNS.indexOf(columns[0]!);
   const blockTo = COLUMNS.indexOf(columns[columns.length - 1]!);
   const many = chosen.size > 1 || columns.length > 1;
+
+  const shown = virtual.getVirtualItems();
 
   return (
     <div
@@ -110,7 +123,7 @@ export function ChannelTable({
         ))}
       </div>
       <div role="rowgroup" className="@container relative" style={{ height: rowCount * ROW_HEIGHT }}>
-        {virtual.getVirtualItems().map(({ index }) => {
+        {shown.map(({ index }) => {
           const start = index * ROW_HEIGHT;
           const channel = rows[index];
           const isActive = active.row === index;
@@ -128,7 +141,7 @@ export function ChannelTable({
           const isChosen = chosen.has(channel.id);
           return (
             <ChannelRow
-              key={channel.id}
+              key={index % shown.length}
               channel={channel}
               row={index}
               top={start}
