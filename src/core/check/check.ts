@@ -1,6 +1,6 @@
 import type { Model } from '../models';
 import { canSend, fit, obstacles, type Fit } from '../fit';
-import { applyEdit, type Channel, type ChannelId, type Owner, type Plan } from '../plan';
+import { applyEdit, placesOf, type Channel, type ChannelId, type Owner, type Plan } from '../plan';
 import { mayTransmit } from '../radio';
 import { remembered } from '../remember';
 import {
@@ -91,10 +91,6 @@ const contextOf = (
   factsOf: factsFor(plan.owner)(model),
 });
 
-const byIdIn = remembered(
-  ({ channels }: Plan) => new Map<string, Channel>(channels.map((channel) => [channel.id, channel])),
-);
-
 const RULE_PLACES = new Map(RULES.map(({ id }, index) => [id, index]));
 const inRuleOrder = (a: Finding, b: Finding) => RULE_PLACES.get(a.rule)! - RULE_PLACES.get(b.rule)!;
 
@@ -177,7 +173,7 @@ export function check(
  * worse. The finding is one that `check` gave for this plan and model.
  */
 export function mendsOf(finding: Finding, plan: Plan, model: Model): Mend[] {
-  const channel = byIdIn(plan).get(finding.id);
+  const channel = plan.channels[placesOf(plan.channels).get(finding.id) ?? -1];
   const making = offered.get(finding);
   if (!channel || !making) return [];
   const context = contextOf(

@@ -7,6 +7,7 @@ export * from './ids';
 export * from './kinds';
 export * from './names';
 export * from './plan';
+export * from './places';
 export * from './record';
 export * from './references';
 export * from './same';

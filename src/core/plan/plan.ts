@@ -129,9 +129,22 @@ export function orderedChannels(channels: readonly Channel[]): Channel[] | strin
 }
 
 /** True where the same records stand at the same places, changed or not: what most edits leave, and what is told apart quickest. */
-export const sameIds = (was: readonly AnyRecord[], is: readonly AnyRecord[]): boolean =>
-  was.length === is.length &&
-  was.every((record, index) => record === is[index] || record.id === is[index]!.id);
+export function sameIds(was: readonly AnyRecord[], is: readonly AnyRecord[]): boolean {
+  const [one, other, known] = compared;
+  if ((was === one && is === other) || (was === other && is === one)) return known;
+  const same = sameIdsAt(was, is);
+  compared = [was, is, same];
+  return same;
+}
+
+/** The lists that were compared last: a change is held against what it came of several times, forwards and back. */
+let compared: readonly [readonly AnyRecord[], readonly AnyRecord[], boolean] = [[], [], true];
+
+function sameIdsAt(was: readonly AnyRecord[], is: readonly AnyRecord[]): boolean {
+  if (was.length !== is.length) return false;
+  for (let at = 0; at < was.length; at++) if (was[at] !== is[at] && was[at]!.id !== is[at]!.id) return false;
+  return true;
+}
 
 /** What is wrong with the lists of a plan beside their records: order, repetition, references. Lists that `before` has are not looked at. */
 function listsFault(plan: Plan, before: Plan | null): string | null {
@@ -178,16 +191,23 @@ export function outcomeFault(before: Plan, after: Plan): string | null {
   const fault = listsFault(after, before);
   if (fault !== null) return fault;
   if (after.channels === before.channels) return null;
-  // The same channels at the same places: that none is there twice is known, and the slots need only go up.
+  // The same channels at the same places: that none is there twice is known, and the slots of those that are others need only stand between their neighbours'.
   if (sameIds(before.channels, after.channels))
-    return after.channels.every((one, index) => index === 0 || bySlot(after.channels[index - 1]!, one) < 0)
-      ? null
-      : 'The channels would not be in slot order.';
+    return slotsGoUp(before.channels, after.channels) ? null : 'The channels would not be in slot order.';
   const ordered = orderedChannels(after.channels);
   if (typeof ordered === 'string') return ordered;
   return ordered.every((channel, index) => channel === after.channels[index])
     ? null
     : 'The channels would not be in slot order.';
+}
+
+function slotsGoUp(was: readonly Channel[], is: readonly Channel[]): boolean {
+  for (let at = 0; at < is.length; at++) {
+    if (is[at] === was[at]) continue;
+    const [previous, own, next] = [is[at - 1], is[at]!, is[at + 1]];
+    if ((previous && bySlot(previous, own) >= 0) || (next && bySlot(own, next) >= 0)) return false;
+  }
+  return true;
 }
 
 const notOneAnyMore = (issue: { path: PropertyKey[]; message: string }, where: PropertyKey[]) =>

@@ -10,6 +10,7 @@ import { danglingFault } from '../references';
 import { countOf } from '../record';
 import { zoneKind } from '../zone';
 import { defineEdit } from './define';
+import { placesOf, withPlacesOf } from '../places';
 
 /** Fields to set on one channel; what is not named stays. */
 export const channelSetSchema = channelFieldsSchema
@@ -59,13 +60,12 @@ export const change = defineEdit({
 export const MISSING = 'is not in the plan any more';
 
 function changeChannels(plan: Plan, changes: readonly ChannelChange[]): Result<Plan> {
-  const wanted = new Map<string, Plan['channels'][number] | undefined>(
-    changes.map(({ id }) => [id, undefined]),
-  );
-  for (const channel of plan.channels) if (wanted.has(channel.id)) wanted.set(channel.id, channel);
+  const places = placesOf(plan.channels);
+  const channels = plan.channels.slice();
   for (const { id, set } of changes) {
-    const before = wanted.get(id);
-    if (!before) return fail(`Channel ${id} ${MISSING}.`);
+    const place = places.get(id);
+    const before = place === undefined ? undefined : channels[place];
+    if (place === undefined || !before) return fail(`Channel ${id} ${MISSING}.`);
     const next = { ...before, ...set };
     if (set.tx !== undefined) next.txFixed = set.tx !== null && set.tx !== next.rx && (set.txFixed ?? false);
     else if (set.rx !== undefined)
@@ -74,9 +74,9 @@ function changeChannels(plan: Plan, changes: readonly ChannelChange[]): Result<P
       return fail(
         `“${before.name}” would send on ${formatFrequency(next.tx)}, which is no usable frequency.`,
       );
-    wanted.set(id, next);
+    channels[place] = next;
   }
-  return ok({ ...plan, channels: plan.channels.map((channel) => wanted.get(channel.id) ?? channel) });
+  return ok({ ...plan, channels: withPlacesOf(plan.channels, channels) });
 }
 
 type OtherKind = Exclude<keyof typeof KINDS, 'channel'>;
@@ -114,7 +114,7 @@ function channelLabel(changes: readonly ChannelChange[], plan: Plan): string {
     (key) => key !== 'txFixed',
   ) as (keyof ChannelFields)[];
   const only =
-    changes.length === 1 ? plan.channels.find((channel) => channel.id === changes[0]!.id) : undefined;
+    changes.length === 1 ? plan.channels[placesOf(plan.channels).get(changes[0]!.id) ?? -1] : undefined;
   const target = only ? `“${only.name || formatFrequency(only.rx)}”` : countOf(changes.length, KINDS.channel);
   if (keys.length !== 1) return `Change ${target}`;
   const key = keys[0]!;
