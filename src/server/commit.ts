@@ -32,6 +32,8 @@ const rowsOf = (result: unknown) => (result as { rows: unknown[] }).rows;
 async function run(database: Database): Promise<void> {
   state.running = true;
   while (state.waiting.length > 0) {
+    // Whoever has sent something meanwhile is heard first: the database holds this thread while it works.
+    await new Promise((heard) => setImmediate(heard));
     const batch = state.waiting.splice(0, MOST);
     if (batch.length === 1 || !(await together(database, batch)))
       for (const one of batch) await alone(database, one);
