@@ -27,7 +27,7 @@ describe('a cable that slips at 60% of a write', () => {
   const copies = async () =>
     (
       await world().api<{ copies: { id: string; reason: string; sha256: string }[] }>(
-        '/api/radios/LK204417/copies',
+        `/api/radios/${await world().radioId('LK204417')}/copies`,
       )
     ).body.copies;
 

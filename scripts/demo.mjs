@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { resolve } from 'node:path';
 import { isFree } from './ports.mjs';
-import { build, installPackages } from './prepare.mjs';
+import { BENCH, build, installPackages } from './prepare.mjs';
 
 const port = Number(process.env.VERIDON_PORT ?? 4320);
 const benchPort = Number(process.env.VERIDON_BENCH_PORT ?? 4321);
@@ -38,7 +38,7 @@ const env = {
   NEXT_TELEMETRY_DISABLED: '1',
 };
 const children = [
-  spawn(process.execPath, ['--import', 'tsx', 'src/sim/main.ts'], { env, stdio: 'inherit' }),
+  spawn(process.execPath, [BENCH], { env, stdio: 'inherit' }),
   spawn(process.execPath, ['src/door/server.mjs', String(port)], {
     env: { ...env, NODE_ENV: 'production' },
     stdio: ['ignore', 'ignore', 'inherit'],

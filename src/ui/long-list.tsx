@@ -1,6 +1,5 @@
 'use client';
 
-import clsx from 'clsx';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, type ReactNode } from 'react';
 
@@ -53,18 +52,18 @@ export function LongList({
       <Tag
         aria-label={label}
         {...(reversed && { reversed: true })}
-        className="relative"
-        style={{ height: virtual.getTotalSize() }}
+        // Rows follow one another, whatever they were thought to be high: none ever lies over another.
+        className="box-border"
+        style={{ height: virtual.getTotalSize(), paddingTop: shown[0]?.start ?? 0 }}
       >
-        {shown.map(({ index, start, key }) => (
+        {shown.map(({ index, key }) => (
           <li
             key={key}
             ref={virtual.measureElement}
             data-index={index}
             aria-setsize={rows.length}
             aria-posinset={index + 1}
-            className={clsx('absolute inset-x-0 top-0', rows[index]!.className)}
-            style={{ transform: `translateY(${start}px)` }}
+            className={rows[index]!.className}
           >
             {rows[index]!.show()}
           </li>

@@ -185,12 +185,25 @@ export function hostileEditOn(p: Plan): fc.Arbitrary<Edit> {
     { weight: 4, arbitrary: someOf(p) },
     fc.constant<ChannelId[]>([id(999)]),
   );
+  const zones = fc.constantFrom(
+    ...p.zones.map((zone) => zone.id),
+    ...p.zones.map((zone) => zone.id),
+    zoneId(7),
+  );
+  const removing = strangers.map((ids): Edit => ({ name: 'remove', ids: [...ids, ...ids.slice(0, 1)] }));
+  // Where there is nothing to order there is little to learn of ordering it.
+  const ordering = fc.tuple(zones, fc.option(zones)).map(([one, before]): Edit => ({
+    name: 'order',
+    kind: 'zone',
+    ids: [one, one],
+    before,
+  }));
   return fc.oneof(
     fc.tuple(strangers, edgeFields).map(([chosen, set]): Edit => ({
       name: 'change',
       changes: chosen.map((one) => ({ id: one, set })),
     })),
-    strangers.map((ids): Edit => ({ name: 'remove', ids: [...ids, ...ids.slice(0, 1)] })),
+    removing,
     fc.tuple(strangers, edgeText(32), fc.nat(4)).map(([members, name, n]): Edit => ({
       name: 'put',
       kind: 'zone',
@@ -202,18 +215,13 @@ export function hostileEditOn(p: Plan): fc.Arbitrary<Edit> {
       kind: 'zone',
       changes: [{ id: zoneId(n), set: { members } }],
     })),
-    fc.tuple(fc.nat(2), fc.nat(2)).map(([n, m]): Edit => ({
-      name: 'order',
-      kind: 'zone',
-      ids: [zoneId(n), zoneId(n)],
-      before: n === m ? null : zoneId(m),
-    })),
+    p.zones.length > 0 ? ordering : fc.oneof(ordering, { weight: 5, arbitrary: removing }),
     fc
       .record({
         placement: fc.constantFrom(...PLACEMENTS),
         at: edgeSlot,
         first: edgeSlot,
-        count: fc.constantFrom(1, 2, CHANNEL_LIMIT),
+        count: fc.constantFrom(1, 2, CHANNEL_LIMIT, CHANNEL_LIMIT),
         n: fc.integer({ min: 1, max: 4 }),
         fields: edgeFields,
       })

@@ -3,6 +3,7 @@ import { createServer, type Server, type Socket } from 'node:net';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { face, type Face, type LargeLine } from '../../core/models';
+import { USUAL_REGION } from '../../core/radio';
 import { keepFile } from '../keep';
 import { contentOf, freshLink, hear, hearNothing, powerUp, type Device } from './device';
 import { Line } from './line';
@@ -145,7 +146,7 @@ export class Station {
     const channel = content.channels.find((held) => held.slot === this.slot);
     if (!channel) return { large: 'EMPTY' };
     const setting = content.settings[this.spec.model.face.largeLine.setting] as LargeLine | undefined;
-    return face(channel, this.spec.model, this.keyDown, 'orrin', setting);
+    return face(channel, this.spec.model, this.keyDown, USUAL_REGION, setting);
   }
 
   /** Does what the person does; the cable is last, so that the port appears when all else is as it should be. */

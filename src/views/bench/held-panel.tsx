@@ -5,7 +5,7 @@ import clsx from 'clsx';
 import { useState } from 'react';
 import { decodeImage } from '@/core/image';
 import { modelById } from '@/core/models';
-import { formatFrequency } from '@/core/radio';
+import { formatFrequency, USUAL_REGION } from '@/core/radio';
 import { Trouble } from '@/ui';
 import { RadioFace } from '@/views/parts';
 import type { Radio } from '@/core/bench';
@@ -30,7 +30,7 @@ export function HeldPanel({ radio }: { radio: Radio }) {
   const chosen = channels.find((channel) => channel.slot === slot) ?? channels[0] ?? null;
   return (
     <section aria-label="What it holds" className="flex min-h-0 flex-1 flex-col gap-3">
-      <RadioFace channel={chosen} model={model} region="orrin" />
+      <RadioFace channel={chosen} model={model} region={USUAL_REGION} />
       <div className="flex min-h-0 flex-1 flex-col rounded-md border border-line bg-sheet">
         <h3 className="border-b border-line px-3 py-1.5 text-[13px]">
           <b className="font-semibold">{channels.length} channels</b>{' '}
