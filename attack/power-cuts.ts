@@ -41,7 +41,7 @@ export async function record(folder: string, edits: number, seed: number): Promi
   const random = seeded(seed);
   const owner = { callSign: 'Q7ABC', region: 'orrin', grade: 'full', strict: false } as const;
   const made = await Promise.all(
-    ['One', 'Two'].map((name) => createPlan({ name, modelId: ternP2.id, owner })),
+    ['One', 'Two', 'Three', 'Four'].map((name) => createPlan({ name, modelId: ternP2.id, owner })),
   );
   const now = made.map(({ plan, revision }) => ({ plan, revision }));
   const radioId = await seeRadio(
@@ -57,23 +57,27 @@ export async function record(folder: string, edits: number, seed: number): Promi
   );
   const image = newMemory(UNITS[0]!);
   for (let n = 0; n < edits; n++) {
-    const target = now[Math.floor(random() * now.length)]!;
     const luck = random();
     if (luck < 0.06) {
       image[0x70 + Math.floor(random() * 16)] = Math.floor(random() * 256);
       answered({ kind: 'copy', id: await sealCopy(radioId, ternP2, image, 'read') });
     } else if (luck < 0.12) await database.execute(sql`checkpoint`);
     else {
-      const [edit] = fc.sample(anyEditOn(target.plan), { numRuns: 1, seed: Math.floor(random() * 2 ** 31) });
-      const back = luck < 0.25 && target.revision > 1;
-      const answer = await (
-        back ? stepBack(target.plan.id, 'undo') : editPlan(target.plan.id, target.revision, edit!)
-      ).catch(() => undefined);
-      if (!answer) continue;
-      const done = back ? answer.edits![0]! : edit!;
-      const after = (applyEdit(target.plan, done) as { value: Plan }).value;
-      Object.assign(target, { plan: after, revision: answer.revision });
-      answered({ kind: 'edit', planId: target.plan.id, revision: answer.revision });
+      const change = async (target: (typeof now)[number], seed: number) => {
+        const [edit] = fc.sample(anyEditOn(target.plan), { numRuns: 1, seed });
+        const back = luck < 0.25 && target.revision > 1;
+        const answer = await (
+          back ? stepBack(target.plan.id, 'undo') : editPlan(target.plan.id, target.revision, edit!)
+        ).catch(() => undefined);
+        if (!answer) return;
+        answered({ kind: 'edit', planId: target.plan.id, revision: answer.revision });
+        const done = back ? answer.edits![0]! : edit!;
+        const after = (applyEdit(target.plan, done) as { value: Plan }).value;
+        Object.assign(target, { plan: after, revision: answer.revision });
+      };
+      // One alone, or several at once, which share a commit.
+      const chosen = luck < 0.6 ? [now[Math.floor(random() * now.length)]!] : now;
+      await Promise.all(chosen.map((target) => change(target, Math.floor(random() * 2 ** 31))));
     }
   }
   // Not closed before the record ends: closing writes a checkpoint, and a power cut does not wait for one.

@@ -80,7 +80,7 @@ function tables(until) {
     'jest.mutants.config.mjs',
     'package.json',
     'tsconfig.json',
-    'next.config.ts',
+    'next.config.mjs',
   ])
     cpSync(name, join(sandbox, name));
   symlinkSync(resolve('node_modules'), join(sandbox, 'node_modules'));

@@ -59,7 +59,7 @@ const BUILT_FROM = [
   'src',
   'demo',
   'package-lock.json',
-  'next.config.ts',
+  'next.config.mjs',
   'postcss.config.mjs',
   'tsconfig.json',
 ];

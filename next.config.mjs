@@ -1,6 +1,6 @@
-import type { NextConfig } from 'next';
-
-const config: NextConfig = {
+// Plain JavaScript: a TypeScript one would have the server load a compiler at each start, 24 MB of it.
+/** @type {import('next').NextConfig} */
+const config = {
   serverExternalPackages: ['@electric-sql/pglite', 'fs-native-extensions', 'pg'],
   // An ES module, which the tests load as what they are compiled to.
   transpilePackages: ['@sindresorhus/transliterate'],
