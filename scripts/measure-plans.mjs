@@ -40,10 +40,12 @@ export async function measurePlans({ world, browser, dataFolder, report }) {
   let keys = 0;
   const ask = async (path, body) => {
     const began = performance.now();
-    const answer = await fetch(world.url + path, {
+    const asked = {
       ...(body && { method: 'POST', body: JSON.stringify(body) }),
       headers: body ? { 'Idempotency-Key': `measure.${++keys}` } : {},
-    });
+    };
+    // A connection that was closed while this process was busy: sent again with the same key, as a page does it.
+    const answer = await fetch(world.url + path, asked).catch(() => fetch(world.url + path, asked));
     const json = await answer.json();
     if (!answer.ok) throw new Error(`${path}: ${JSON.stringify(json).slice(0, 300)}`);
     return { json, ms: performance.now() - began };
