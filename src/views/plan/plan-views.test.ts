@@ -186,6 +186,24 @@ describe('a worker that breaks down', () => {
     expect(store.show(edited(weather))).toBe(false);
   });
 
+  test.each(['open', 'verify', 'neighbours', 'mends', 'change'] as const)(
+    'whenever it is told of “%s” is begun three times for a plan and no more, whatever it answered before',
+    (kind) => {
+      const { store, begin, settle, show, begun } = fragile(kind, 50);
+      begin();
+      store.tell([{ name: 'Hill', output: 145_500_000, input: 144_900_000 }]);
+      settle();
+      show(edited(weather));
+      settle();
+      for (let n = 0; n < 9; n++) {
+        void store.ways({ group: 'stop band-edge' });
+        settle();
+      }
+      // of the plan as it was opened, and as it was changed
+      expect(begun()).toBeLessThanOrEqual(6);
+    },
+  );
+
   test('answers nothing any more: ways out that were asked for are none', async () => {
     const { store, begin, settle } = fragile('mends', 1);
     begin();

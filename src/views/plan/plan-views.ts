@@ -54,7 +54,7 @@ export interface PlanViewsStore {
   hear(answer: WorkAnswer): void;
 }
 
-/** Workers that are begun one after the other before the trouble is said. */
+/** Workers that are begun in the place of one that broke down before the trouble is said. */
 const TRIES = 2;
 const BROKEN =
   'Check and fit cannot be worked out just now. What you type is kept; it is tried again with the next change.';
@@ -80,7 +80,7 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
   let opened = false;
   let busy = false;
   let asks = 0;
-  /** Workers that broke down since one answered. */
+  /** Workers that broke down with this plan, whatever they answered before: each plan is worth so many tries and no more. */
   let broken = 0;
   let gaveUp = false;
   /** The next that it shows is all that there is. */
@@ -146,13 +146,13 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
       waiting.clear();
       broken++;
       if (broken <= TRIES) return true;
-      broken = 0;
       gaveUp = true;
       set({ trouble: BROKEN });
       return false;
     },
     show(plan) {
       const other = wanted !== plan;
+      if (other) broken = 0;
       wanted = plan;
       send();
       return gaveUp && other;
@@ -170,7 +170,6 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
       return new Promise((resolve) => waiting.set(ask, resolve));
     },
     hear(answer) {
-      broken = 0;
       if (answer.kind === 'verified') {
         ({ fault } = answer);
         if (fault !== null) set({ trouble: fault });
