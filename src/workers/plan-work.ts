@@ -1,10 +1,12 @@
 import {
   check,
+  countFindings,
   groupFindings,
   mendsOf,
   mendTogether,
   RULES,
   type Finding,
+  type FindingCount,
   type Mend,
   type MendForMany,
   type Neighbour,
@@ -31,9 +33,17 @@ export type WorkMessage =
   /** Ways out: of one finding, or of all findings of a group together. */
   | { kind: 'mends'; ask: number; of: { id: ChannelId; rule: string } | { group: string } };
 
-/** What the worker answers. `shown` has only the channels of which something else is worked out now than before. */
+/** What the worker answers. `shown` has only the channels of which something else is worked out now than before, and what all come to. */
 export type WorkAnswer =
-  | { kind: 'shown'; number: number; put: [ChannelId, ChannelView][]; gone: ChannelId[] }
+  | {
+      kind: 'shown';
+      number: number;
+      put: [ChannelId, ChannelView][];
+      gone: ChannelId[];
+      counts: FindingCount[];
+      /** How many things the fit has to say. */
+      fitCount: number;
+    }
   | { kind: 'looks for'; words: Record<string, string> }
   /** What is wrong with it, in a sentence; null where it is a plan. */
   | { kind: 'verified'; fault: string | null }
@@ -71,7 +81,8 @@ export function createPlanWork(): (message: WorkMessage) => WorkAnswer[] {
     const put = [...next].filter(([id, view]) => !sameView(views.get(id), view));
     const gone = [...views.keys()].filter((id) => !next.has(id));
     views = next;
-    return [{ kind: 'shown', number, put, gone }];
+    const fitCount = fitted.changes.length + fitted.leftOut.length;
+    return [{ kind: 'shown', number, put, gone, counts: countFindings(findings), fitCount }];
   };
 
   return (message) => {

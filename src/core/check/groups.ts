@@ -13,22 +13,31 @@ export interface FindingGroup {
   findings: Finding[];
 }
 
+/** The group that a finding belongs to. */
+export const groupKey = ({ severity, rule }: Pick<Finding, 'severity' | 'rule'>) => `${severity} ${rule}`;
+
 /** The findings by kind, in the order of the first of each; `lookedFor` says what each rule looks for. */
 export function groupFindings(
   findings: readonly Finding[],
   lookedFor: Readonly<Record<string, string>>,
 ): FindingGroup[] {
-  const groups = new Map<string, FindingGroup>();
+  const groups: FindingGroup[] = [];
+  const bySeverity = new Map<Severity, Map<string, FindingGroup>>();
   for (const finding of findings) {
-    const key = `${finding.severity} ${finding.rule}`;
-    const group = groups.get(key);
-    if (!group) groups.set(key, { key, severity: finding.severity, text: finding.text, findings: [finding] });
-    else {
-      if (group.text !== finding.text) group.text = inWords(lookedFor[finding.rule] ?? finding.rule);
+    const { severity, rule, text } = finding;
+    let byRule = bySeverity.get(severity);
+    if (!byRule) bySeverity.set(severity, (byRule = new Map()));
+    const group = byRule.get(rule);
+    if (!group) {
+      const first: FindingGroup = { key: groupKey(finding), severity, text, findings: [finding] };
+      byRule.set(rule, first);
+      groups.push(first);
+    } else {
+      if (group.text !== text) group.text = inWords(lookedFor[rule] ?? rule);
       group.findings.push(finding);
     }
   }
-  return [...groups.values()];
+  return groups;
 }
 
 const inWords = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}.`;

@@ -1,4 +1,4 @@
-import { placesOf, withPlacesOf } from './places';
+import { placesOf, withIds, withPlacesOf } from './places';
 
 const list = [{ id: 'a' }, { id: 'b' }, { id: 'c' }];
 
@@ -18,4 +18,9 @@ test('a list that was made of another one takes over what is known; others do no
   expect(placesOf(withPlacesOf(next, [...next]))).toBe(placesOf(list));
   const other = [...list].reverse();
   expect(placesOf(other).get('a')).toBe(2);
+});
+
+test('records are found by their ids, in the order of the list', () => {
+  expect(withIds(list, new Set(['c', 'gone', 'a']))).toEqual([list[0], list[2]]);
+  expect(withIds(list, new Set())).toEqual([]);
 });

@@ -19,3 +19,14 @@ export function withPlacesOf<L extends List>(before: List, after: L): L {
   handedOn.set(after, placesOf(before));
   return after;
 }
+
+/** The records of a list that have those ids, in the order of the list. */
+export function withIds<R extends { id: string }>(list: readonly R[], ids: ReadonlySet<string>): R[] {
+  const places = placesOf(list);
+  const found: number[] = [];
+  for (const id of ids) {
+    const place = places.get(id);
+    if (place !== undefined) found.push(place);
+  }
+  return found.sort((a, b) => a - b).map((place) => list[place]!);
+}

@@ -1,8 +1,9 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { formatFrequency, marks, markStep, type Range, type Ruler } from '@/core/radio';
-import type { Channel, ChannelId } from '@/core/plan';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { formatFrequency, marks, markStep, type Hertz, type Range, type Ruler } from '@/core/radio';
+import { placesOf, type Channel, type ChannelId } from '@/core/plan';
+import { useDesk } from './desk';
 
 const HEIGHT = 66;
 const BASE = 40;
@@ -28,7 +29,7 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
   const view = zoom ?? whole;
   const span = view.to - view.from;
   const place = (hz: number) => ((hz - view.from) / span) * 100;
-  const inView = (hz: number | null): hz is number => hz !== null && hz >= view.from && hz <= view.to;
+  const inView = (hz: number) => hz >= view.from && hz <= view.to;
   const here = useMemo(
     () =>
       channels.filter(
@@ -38,6 +39,11 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
     [channels, ruler],
   );
   const byFrequency = useMemo(() => [...here].sort((a, b) => a.rx - b.rx), [here]);
+  const strong = (id: ChannelId) => id === active || chosen.has(id);
+  const strongHere = useMemo(
+    () => here.filter(({ id }) => id === active || chosen.has(id)),
+    [here, active, chosen],
+  );
   const chosenHere = byFrequency.findIndex((channel) => channel.id === active);
 
   const zoomBy = (factor: number, around = (view.from + view.to) / 2) => {
@@ -107,7 +113,6 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
 
   const step = markStep(view, FINE_MARKS);
   const labelled = marks(view, markStep(view, 4));
-  const strong = (id: ChannelId) => id === active || chosen.has(id);
   const near = byFrequency.slice(Math.max(0, chosenHere - 1), Math.max(0, chosenHere - 1) + 3);
 
   return (
@@ -156,8 +161,8 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
           preserveAspectRatio="none"
           fill="none"
         >
-          <Marks channels={here.filter(({ id }) => !strong(id))} place={place} inView={inView} />
-          <Marks channels={here.filter(({ id }) => strong(id))} place={place} inView={inView} strong />
+          <Marks channels={here} from={view.from} to={view.to} />
+          <Marks channels={strongHere} from={view.from} to={view.to} strong />
         </svg>
         <div aria-hidden className="absolute inset-x-0 border-t border-ink" style={{ top: BASE }} />
         {marks(view, step).map((hz) => (
@@ -178,21 +183,28 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
             {formatFrequency(hz).replace(/\.?0+$/, '')}
           </span>
         ))}
-        {near.map((channel) => (
+        {near.map(({ id, rx }) => (
           <div
-            key={channel.id}
-            id={`tick-${ruler.name}-${channel.id}`}
+            key={id}
+            id={`tick-${ruler.name}-${id}`}
             role="option"
             className="sr-only"
-            aria-selected={strong(channel.id)}
+            aria-selected={strong(id)}
             aria-setsize={byFrequency.length}
-            aria-posinset={byFrequency.indexOf(channel) + 1}
-            aria-label={`${channel.name || 'no name'}, receives ${formatFrequency(channel.rx)}`}
-          />
+            aria-posinset={byFrequency.findIndex((channel) => channel.id === id) + 1}
+          >
+            <NameOf id={id} />, receives {formatFrequency(rx)}
+          </div>
         ))}
       </div>
     </div>
   );
+}
+
+/** The name that a channel has now: the strip itself is not drawn again for it. */
+function NameOf({ id }: { id: ChannelId }) {
+  const { channels } = useDesk().hand.plan;
+  return channels[placesOf(channels).get(id) ?? -1]?.name || 'no name';
 }
 
 /** Where lines lie closer than this, in hundredths of the ruler, one is drawn for all. */
@@ -203,20 +215,22 @@ const fine = (x: number) => Math.round(x / FINEST) * FINEST;
  * Ticks and arcs of many channels, a path a kind, however many there are: receive rises from the line, transmit hangs below
  * it, an arc joins the two.
  */
-function Marks({
+const Marks = memo(function Marks({
   channels,
-  place,
-  inView,
+  from,
+  to,
   strong = false,
 }: {
   channels: readonly Channel[];
-  place: (hz: number) => number;
-  inView: (hz: number | null) => hz is number;
+  from: Hertz;
+  to: Hertz;
   strong?: boolean;
 }) {
   const [receive, transmit, arcs] = [new Set<string>(), new Set<string>(), new Set<string>()];
+  const placed = (hz: Hertz | null) =>
+    hz !== null && hz >= from && hz <= to ? fine(((hz - from) / (to - from)) * 100) : null;
   for (const { rx, tx } of channels) {
-    const [a, b] = [inView(rx) ? fine(place(rx)) : null, inView(tx) ? fine(place(tx)) : null];
+    const [a, b] = [placed(rx), placed(tx)];
     if (a !== null) receive.add(`M${a.toFixed(1)} ${BASE}v${strong ? -17 : -13}`);
     if (b !== null) transmit.add(`M${b.toFixed(1)} ${BASE + 1}v${strong ? 12 : 8}`);
     if (a === null || b === null || tx === rx) continue;
@@ -238,4 +252,4 @@ function Marks({
       <path {...line} d={[...transmit].join('')} stroke="var(--transmit)" strokeWidth={strong ? 4 : 2} />
     </>
   );
-}
+});

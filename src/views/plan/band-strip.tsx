@@ -1,6 +1,6 @@
 'use client';
 
-import { memo, useDeferredValue, useMemo } from 'react';
+import { memo, useDeferredValue, useMemo, useRef } from 'react';
 import { rulers, type Ruler, type Rules } from '@/core/radio';
 import type { Channel, ChannelId } from '@/core/plan';
 import { useStable } from '@/ui';
@@ -39,6 +39,19 @@ const Strip = memo(function Strip({ channels, rules, chosen, active, onPick }: S
   );
 });
 
+/** The channels as they were while each receives and sends where it did: a name or a tone changes nothing on the strip. */
+function useFrequencies(channels: readonly Channel[]): readonly Channel[] {
+  const last = useRef(channels);
+  const same =
+    last.current.length === channels.length &&
+    last.current.every((was, place) => {
+      const is = channels[place]!;
+      return was === is || (was.id === is.id && was.rx === is.rx && was.tx === is.tx);
+    });
+  if (!same) last.current = channels;
+  return last.current;
+}
+
 /** The bands that this plan uses, drawn to scale: receive ticks rise, transmit ticks hang, an arc joins the two. */
 export function BandStrip() {
   const { hand, table } = useDesk();
@@ -56,5 +69,7 @@ export function BandStrip() {
   const chosen = useDeferredValue(table.chosen);
   const active = useDeferredValue(table.active?.id ?? null);
   const { channels, owner } = useDeferredValue(hand.plan);
-  return <Strip channels={channels} rules={owner} chosen={chosen} active={active} onPick={pick} />;
+  return (
+    <Strip channels={useFrequencies(channels)} rules={owner} chosen={chosen} active={active} onPick={pick} />
+  );
 }

@@ -75,7 +75,11 @@ export function ChannelTable({
   const blockTo = COLUMNS.indexOf(columns[columns.length - 1]!);
   const many = chosen.size > 1 || columns.length > 1;
 
-  const shown = virtual.getVirtualItems();
+  // Read out in the order of the list; but to move a row among its siblings is to lay it out from nothing, so while the pane is
+  // scrolled each stays where it is among them, is filled anew, and is put in order when that has ended.
+  const items = virtual.getVirtualItems();
+  const place = (index: number) => index % items.length;
+  const shown = virtual.isScrolling ? [...items].sort((a, b) => place(a.index) - place(b.index)) : items;
 
   return (
     <div
@@ -87,7 +91,8 @@ export function ChannelTable({
       aria-colcount={COLUMNS.length + 1}
       aria-activedescendant={`cell-${active.row}-${active.column}`}
       tabIndex={0}
-      className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden outline-none max-lg:overflow-x-auto max-lg:*:min-w-[640px]"
+      // A layer of its own: what is beside the table is not drawn again with each frame of scrolling.
+      className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden bg-sheet outline-none will-change-transform max-lg:overflow-x-auto max-lg:*:min-w-[640px]"
       {...handlers}
       onKeyDown={onKeyDown}
       onCopy={(event) => {
@@ -141,7 +146,7 @@ export function ChannelTable({
           const isChosen = chosen.has(channel.id);
           return (
             <ChannelRow
-              key={index % shown.length}
+              key={place(index)}
               channel={channel}
               row={index}
               top={start}

@@ -4,7 +4,7 @@ import clsx from 'clsx';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { ChevronRight } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { groupFindings, type Finding, type FindingGroup } from '@/core/check';
+import { groupFindings, groupKey, type Finding, type FindingGroup } from '@/core/check';
 import type { Edit } from '@/core/plan';
 import { Button, LongList, SeverityMark, type ListRow } from '@/ui';
 import { item, type SideListProps } from './side-list';
@@ -17,7 +17,7 @@ interface Props extends SideListProps {
 export function CheckList({ shown, active, onSelect, onMend }: Props) {
   const { views, nameOf } = shown;
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
-  const groups = useMemo(() => groupFindings(views.findings, views.lookedFor), [views]);
+  const groups = useMemo(() => groupFindings(views.findings(), views.lookedFor), [views]);
   const toggle = (key: string) =>
     setOpen((now) => {
       const next = new Set(now);
@@ -45,19 +45,20 @@ export function CheckList({ shown, active, onSelect, onMend }: Props) {
     ),
   });
   if (views.plan === null) return <p className="p-3 text-[13px] text-soft">Being checked…</p>;
-  if (views.findings.length === 0)
+  if (groups.length === 0)
     return (
       <p className="p-3 text-[13px] text-soft">
         Nothing to say: everything here will be written as it stands.
       </p>
     );
+  const ofActive = new Set((active === null ? undefined : views.of.get(active))?.findings.map(groupKey));
   const rows = groups.flatMap((group): ListRow[] => {
     if (group.findings.length === 1) return [one(group.findings[0]!, false)];
     const isOpen = open.has(group.key);
     return [
       {
         key: group.key,
-        className: clsx(item, !isOpen && group.findings.some(({ id }) => id === active) && 'bg-wash-faint'),
+        className: clsx(item, !isOpen && ofActive.has(group.key) && 'bg-wash-faint'),
         show: () => (
           <Group
             shown={shown}

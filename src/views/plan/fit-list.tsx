@@ -54,7 +54,9 @@ function useKinds({ views }: SideListProps['shown']): Kind[] {
         });
       for (const { what, text, because } of view?.changes ?? []) {
         const entry: Entry = { id, field: what, text, because };
-        changes.set(what, [...(changes.get(what) ?? []), entry]);
+        const alike = changes.get(what);
+        if (alike) alike.push(entry);
+        else changes.set(what, [entry]);
       }
     }
     return [

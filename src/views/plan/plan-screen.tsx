@@ -92,8 +92,10 @@ function PlanDesk({ initial }: { initial: KeptPlan }) {
     table.select(id, field);
     focusTable();
   });
-  const active = useDeferredValue(table.active?.id ?? null);
-  const fitted = (table.active && hand.shown.views.of.get(table.active.id)?.fitted) ?? null;
+  // Drawn after the table: whoever types never waits for what stands beside it.
+  const beside = useDeferredValue(table.active);
+  const shown = useDeferredValue(hand.shown);
+  const fitted = (beside && shown.views.of.get(beside.id)?.fitted) ?? null;
 
   return (
     <DeskProvider value={desk}>
@@ -134,23 +136,21 @@ function PlanDesk({ initial }: { initial: KeptPlan }) {
               model={hand.model}
               region={hand.plan.owner.region}
               nothing={
-                table.active
-                  ? hand.shown.views.plan === null
+                beside
+                  ? shown.views.plan === null
                     ? 'Being worked out…'
                     : 'This channel is left out of the fit.'
                   : 'A new channel: type its frequency.'
               }
             />
-            {table.active && fitted && (
+            {beside && fitted && (
               <RadioName
-                key={`name ${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}
-                channel={table.active}
+                key={`name ${beside.id} ${beside.fitted[hand.model.id] ?? ''}`}
+                channel={beside}
                 shown={fitted.name}
               />
             )}
-            {table.active && (
-              <ChannelNote key={`note ${table.active.id} ${table.active.note}`} channel={table.active} />
-            )}
+            {beside && <ChannelNote key={`note ${beside.id} ${beside.note}`} channel={beside} />}
             {panel?.kind === 'arrange' && (
               <ArrangePanel
                 key={`arrange ${panel.wish.how} ${panel.wish.key}`}
@@ -161,10 +161,10 @@ function PlanDesk({ initial }: { initial: KeptPlan }) {
             {panel?.kind === 'abbreviations' && <AbbreviationsPanel onClose={closePanel} />}
             {!panel && (
               <SideLists
-                shown={hand.shown}
+                shown={shown}
                 planId={hand.plan.id}
                 revision={hand.revision}
-                active={active}
+                active={beside?.id ?? null}
                 tab={tab}
                 onTab={setTab}
                 onSelect={select}

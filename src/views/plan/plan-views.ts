@@ -1,5 +1,4 @@
 import {
-  countFindings,
   SEVERITIES,
   type Finding,
   type FindingCount,
@@ -16,9 +15,10 @@ export interface PlanViews {
   number: number;
   /** Of which plan; null until the first has been worked out. */
   plan: Plan | null;
+  /** Of each channel; the same map is filled anew, so that `number` says whether something else stands in it. */
   of: ReadonlyMap<ChannelId, ChannelView>;
-  /** All that Check says: stops first, then by slot. */
-  findings: readonly Finding[];
+  /** All that Check says: stops first, then by slot. Put together when somebody asks, for whoever types needs only the counts. */
+  findings: () => readonly Finding[];
   counts: readonly FindingCount[];
   /** How many things the fit has to say. */
   fitCount: number;
@@ -59,6 +59,17 @@ const TRIES = 2;
 const BROKEN =
   'Check and fit cannot be worked out just now. What you type is kept; it is tried again with the next change.';
 
+/** What is worked out when it is first asked for, and once. */
+function asked<V>(work: () => V): () => V {
+  let found: { value: V } | undefined;
+  return () => (found ??= { value: work() }).value;
+}
+
+function allFindings(plan: Plan, of: ReadonlyMap<ChannelId, ChannelView>): Finding[] {
+  const all = plan.channels.flatMap(({ id }) => of.get(id)?.findings ?? []);
+  return SEVERITIES.flatMap((severity) => all.filter((finding) => finding.severity === severity));
+}
+
 /**
  * The page's side of the worker. While the worker is busy nothing is sent to it: what has come together meanwhile goes as one
  * difference when it has answered, so that it never falls behind by more than one.
@@ -68,12 +79,13 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
     number: 0,
     plan: null,
     of: new Map(),
-    findings: [],
+    findings: () => [],
     counts: [],
     fitCount: 0,
     lookedFor: {},
     trouble: null,
   };
+  let of = new Map<ChannelId, ChannelView>();
   let sent: Plan | null = null;
   let wanted: Plan | null = null;
   let number = 0;
@@ -109,18 +121,21 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
     busy = true;
   };
 
-  const take = ({ put, gone }: Extract<WorkAnswer, { kind: 'shown' }>) => {
-    const of = new Map(fresh ? [] : views.of);
+  const take = ({ put, gone, counts, fitCount }: Extract<WorkAnswer, { kind: 'shown' }>) => {
+    if (fresh) of = new Map();
     fresh = false;
     for (const id of gone) of.delete(id);
     for (const [id, view] of put) of.set(id, view);
     const plan = sent!;
-    const all = plan.channels.flatMap(({ id }) => of.get(id)?.findings ?? []);
-    const findings = SEVERITIES.flatMap((severity) => all.filter((finding) => finding.severity === severity));
-    let fitCount = 0;
-    for (const { changes, leftOut } of of.values()) fitCount += changes.length + (leftOut.length > 0 ? 1 : 0);
-    const counts = countFindings(findings);
-    set({ number: views.number + 1, plan, of, findings, counts, fitCount, trouble: fault });
+    set({
+      number: views.number + 1,
+      plan,
+      of,
+      findings: asked(() => allFindings(plan, of)),
+      counts,
+      fitCount,
+      trouble: fault,
+    });
   };
 
   return {

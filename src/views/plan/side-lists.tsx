@@ -46,7 +46,7 @@ export const SideLists = memo(function SideLists({
     >
       <Tabs.List aria-label="Beside the table" className="flex shrink-0 border-b border-line px-1">
         <Tabs.Trigger value="check" className={trigger}>
-          Check {shown.views.findings.length}
+          Check {shown.views.counts.reduce((sum, { n }) => sum + n, 0)}
         </Tabs.Trigger>
         <Tabs.Trigger value="fit" className={trigger}>
           Fit {shown.views.fitCount}

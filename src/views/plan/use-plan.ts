@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { modelById, receiveRanges, type Model } from '@/core/models';
-import { slotText, type CellContext, type ChannelId, type Plan } from '@/core/plan';
+import { placesOf, slotText, type CellContext, type ChannelId, type Plan } from '@/core/plan';
 import { call, changeKey } from '@/api/call';
 import { planApi, type KeptPlan } from '@/api/plans';
 import type { WorkAnswer } from '@/workers/plan-work';
@@ -68,9 +68,9 @@ function useShown(plan: Plan, model: Model): ShownPlan {
   }, [id, views, begin, end]);
   const of = useSyncExternalStore(views.subscribe, views.get, views.get);
   return useMemo(() => {
-    const byId = new Map(of.plan?.channels.map((channel) => [channel.id, channel]));
+    const channels = of.plan?.channels ?? [];
     const nameOf = (one: ChannelId) => {
-      const channel = byId.get(one);
+      const channel = channels[placesOf(channels).get(one) ?? -1];
       return channel ? { slot: slotText(channel.slot), name: channel.name || 'no name' } : nobody;
     };
     return { views: of, model, ways: views.ways, nameOf };

@@ -10,6 +10,7 @@ import {
   previewPlacing,
   SLOT_LIMIT,
   swap,
+  withIds,
   type Channel,
   type ChannelId,
   type ChannelSet,
@@ -76,10 +77,7 @@ export function useTable(hand: PlanInHand) {
     for (const channel of rows.slice(from, to + 1)) ids.add(channel.id);
     return ids;
   }, [rows, from, to, selection.added]);
-  const chosenChannels = useMemo(
-    () => plan.channels.filter((channel) => chosen.has(channel.id)),
-    [plan.channels, chosen],
-  );
+  const chosenChannels = useMemo(() => withIds(plan.channels, chosen), [plan.channels, chosen]);
   const active: Channel | undefined = rows[selection.active.row];
 
   const setDraft = (key: string, draft: { text: string; reason: string } | null) =>
