@@ -95,7 +95,7 @@ function PlanDesk({ initial }: { initial: KeptPlan }) {
   // Drawn after the table: whoever types never waits for what stands beside it.
   const beside = useDeferredValue(table.active);
   const shown = useDeferredValue(hand.shown);
-  const fitted = (beside && shown.views.of.get(beside.id)?.fitted) ?? null;
+  const fittedOf = (of: typeof beside) => (of && shown.views.of.get(of.id)?.fitted) ?? null;
 
   return (
     <DeskProvider value={desk}>
@@ -132,7 +132,7 @@ function PlanDesk({ initial }: { initial: KeptPlan }) {
             className="flex w-[288px] shrink-0 flex-col gap-2.5 max-lg:w-full! max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
           >
             <RadioFace
-              channel={fitted}
+              channel={fittedOf(beside)}
               model={hand.model}
               region={hand.plan.owner.region}
               nothing={
@@ -143,14 +143,16 @@ function PlanDesk({ initial }: { initial: KeptPlan }) {
                   : 'A new channel: type its frequency.'
               }
             />
-            {beside && fitted && (
+            {table.active && fittedOf(table.active) && (
               <RadioName
-                key={`name ${beside.id} ${beside.fitted[hand.model.id] ?? ''}`}
-                channel={beside}
-                shown={fitted.name}
+                key={`name ${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}
+                channel={table.active}
+                shown={fittedOf(table.active)!.name}
               />
             )}
-            {beside && <ChannelNote key={`note ${beside.id} ${beside.note}`} channel={beside} />}
+            {table.active && (
+              <ChannelNote key={`note ${table.active.id} ${table.active.note}`} channel={table.active} />
+            )}
             {panel?.kind === 'arrange' && (
               <ArrangePanel
                 key={`arrange ${panel.wish.how} ${panel.wish.key}`}
