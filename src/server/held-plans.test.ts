@@ -55,8 +55,32 @@ test('of one plan with very many revisions the oldest go', () => {
   const large = { ...one, channels: Array.from({ length: 1000 }, (_, slot) => channel(slot, 145_500_000)) };
   for (let revision = 1; revision <= 5000; revision++) hold('pl_long' as PlanId, at(revision, MB, large));
   const there = Array.from({ length: 5000 }, (_, n) => heldAt('pl_long' as PlanId, n + 1) !== undefined);
-  // 40 MB less the newest are 3,900 of 10 kB
-  expect(there.indexOf(true)).toBe(5000 - 1 - 3900);
-  expect(there.filter(Boolean)).toHaveLength(3901);
+  // 8 MB are 800 of 10 kB, beside the newest
+  expect(there.indexOf(true)).toBe(5000 - 1 - 800);
+  expect(there.filter(Boolean)).toHaveLength(801);
   letGo('pl_long' as PlanId);
+});
+
+test('earlier revisions never push out what somebody works on; those of the plan asked for longest ago go first', () => {
+  const large = { ...one, channels: Array.from({ length: 1000 }, (_, slot) => channel(slot, 145_500_000)) };
+  const ids = ['pl_side1', 'pl_side2', 'pl_side3'] as PlanId[];
+  const work = (id: PlanId, from: number, to: number) => {
+    for (let revision = from; revision <= to; revision++) hold(id, at(revision, 13 * MB, large));
+  };
+  const earlier = () =>
+    ids.map((id) => Array.from({ length: 900 }, (_, n) => heldAt(id, n + 1)).filter(Boolean).length - 1);
+  // 39 MB of newest ones; 800 earlier ones of 10 kB are held
+  work(ids[0]!, 1, 301);
+  work(ids[1]!, 1, 401);
+  expect(earlier()).toEqual([300, 400, -1]);
+  work(ids[2]!, 1, 301);
+  expect(earlier()).toEqual([100, 400, 300]);
+  work(ids[2]!, 302, 801);
+  expect(earlier()).toEqual([0, 0, 800]);
+  expect(ids.map((id) => heldPlan(id)?.revision)).toEqual([301, 401, 801]);
+  for (const id of ids) letGo(id);
+  // what was let go of is not counted any more: there is room for as much again
+  work(ids[0]!, 1, 801);
+  expect(earlier()[0]).toBe(800);
+  letGo(ids[0]!);
 });

@@ -16,8 +16,10 @@ export interface HeldPlan {
   inRows: boolean;
 }
 
-/** Bytes of JSON that are held: some twenty full plans of 3,600 channels. In memory they take some three times as much. */
+/** Bytes of JSON of newest revisions that are held: some twenty full plans of 3,600 channels. In memory they take some three times as much. */
 const MOST_BYTES = 40_000_000;
+/** Bytes of earlier revisions that are held beside them: they never push out what somebody works on. */
+const MOST_EARLIER = 8_000_000;
 /** What an earlier revision takes beside the newest: the list of its channels; the channels are shared. */
 const BYTES_A_CHANNEL = 8;
 const BYTES_A_REVISION = 2_000;
@@ -26,41 +28,41 @@ interface Entry {
   newest: HeldPlan;
   /** Earlier ones, the oldest first. */
   earlier: Map<number, Plan>;
-  bytes: number;
 }
 
-// One for the process, however often modules are loaded again.
-const shared = globalThis as { veridonPlans?: { entries: Map<string, Entry>; bytes: number } };
-const held = (shared.veridonPlans ??= { entries: new Map(), bytes: 0 });
+// One for the process, however often modules are loaded again. `bytes` are those of the newest revisions.
+const shared = globalThis as {
+  veridonPlans?: { entries: Map<string, Entry>; bytes: number; earlier: number };
+};
+const held = (shared.veridonPlans ??= { entries: new Map(), bytes: 0, earlier: 0 });
 const { entries } = held;
 
 const sizeOf = (plan: Plan) => BYTES_A_REVISION + BYTES_A_CHANNEL * plan.channels.length;
 
+/** Lets go of what was asked for longest ago. */
 function makeRoom(but: string): void {
-  for (const id of [...entries.keys()]) {
-    if (held.bytes <= MOST_BYTES) return;
-    if (id !== but) letGo(id);
-  }
-  const own = entries.get(but);
-  for (const [revision, plan] of own?.earlier ?? []) {
-    if (held.bytes <= MOST_BYTES) return;
-    own!.earlier.delete(revision);
-    own!.bytes -= sizeOf(plan);
-    held.bytes -= sizeOf(plan);
-  }
+  for (const { earlier } of held.earlier > MOST_EARLIER ? entries.values() : [])
+    for (const [revision, plan] of earlier) {
+      if (held.earlier <= MOST_EARLIER) break;
+      earlier.delete(revision);
+      held.earlier -= sizeOf(plan);
+    }
+  for (const id of held.bytes > MOST_BYTES ? [...entries.keys()] : [])
+    if (held.bytes > MOST_BYTES && id !== but) letGo(id);
 }
 
 /** Holds the newest revision of a plan; the one that was the newest so far is held as an earlier one. */
 export function hold(id: PlanId, newest: HeldPlan): void {
   const before = entries.get(id);
   const follows = before !== undefined && before.newest.revision === newest.revision - 1;
-  const earlier = follows ? before.earlier : new Map<number, Plan>();
-  if (follows) earlier.set(before.newest.revision, before.newest.plan);
-  const kept = follows ? before.bytes - before.newest.bytes + sizeOf(before.newest.plan) : 0;
-  letGo(id);
-  const bytes = kept + newest.bytes;
-  entries.set(id, { newest, earlier, bytes });
-  held.bytes += bytes;
+  if (follows) {
+    entries.delete(id);
+    held.bytes -= before.newest.bytes;
+    before.earlier.set(before.newest.revision, before.newest.plan);
+    held.earlier += sizeOf(before.newest.plan);
+  } else letGo(id);
+  entries.set(id, { newest, earlier: follows ? before.earlier : new Map() });
+  held.bytes += newest.bytes;
   makeRoom(id);
 }
 
@@ -68,7 +70,8 @@ export function hold(id: PlanId, newest: HeldPlan): void {
 export function letGo(id: PlanId): void {
   const entry = entries.get(id);
   if (!entry) return;
-  held.bytes -= entry.bytes;
+  held.bytes -= entry.newest.bytes;
+  for (const plan of entry.earlier.values()) held.earlier -= sizeOf(plan);
   entries.delete(id);
 }
 
@@ -93,7 +96,6 @@ export function holdEarlier(id: PlanId, revision: number, plan: Plan): void {
   if (!entry || revision >= entry.newest.revision || entry.earlier.has(revision)) return;
   // What was gone back to through the log shares most of its channels with the newest.
   entry.earlier.set(revision, plan);
-  entry.bytes += sizeOf(plan);
-  held.bytes += sizeOf(plan);
+  held.earlier += sizeOf(plan);
   makeRoom(id);
 }

@@ -1,4 +1,4 @@
-import { eq, sql, type SQL } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import {
   difference,
   FORMAT,
@@ -112,21 +112,15 @@ export async function rawDocument(id: PlanId): Promise<string> {
   return JSON.stringify(document, null, 2);
 }
 
-interface RecordRow {
-  kind: string;
-  id: string;
-  position: number;
-  data: object;
+/** Rows of records to put and to remove. */
+export interface RowChanges {
+  put: { kind: string; id: string; position: number; data: object }[];
+  gone: { kind: string; id: string }[];
 }
 
 /** The rows to put and to remove by a difference that led from one plan to another. */
-function rowChanges(
-  { records }: Difference,
-  before: Plan,
-  after: Plan,
-): { put: RecordRow[]; gone: [string, string][] } {
-  const put: RecordRow[] = [];
-  const gone: [string, string][] = [];
+export function rowChanges({ records }: Difference, before: Plan, after: Plan): RowChanges {
+  const changes: RowChanges = { put: [], gone: [] };
   for (const kind of KIND_NAMES) {
     const change = records[kind];
     if (!change) continue;
@@ -136,34 +130,17 @@ function rowChanges(
     const whole = own && !sameIds(recordsOf(before, kind), list);
     for (const record of whole ? list : change.put) {
       const { id, ...data } = record;
-      put.push({ kind, id, position: own ? list.indexOf(record) : 0, data });
+      changes.put.push({ kind, id, position: own ? list.indexOf(record) : 0, data });
     }
-    gone.push(...change.remove.map((id): [string, string] => [kind, id]));
+    for (const id of change.remove) changes.gone.push({ kind, id });
   }
-  return { put, gone };
+  return changes;
 }
 
-/** The statements that lay a difference over the rows, to stand in a `with` behind one called `gate` that gives the plan's id or nothing. */
-export function recordStatements(change: Difference, before: Plan, after: Plan): SQL[] {
-  const { put, gone } = rowChanges(change, before, after);
-  const statements: SQL[] = [];
-  if (gone.length > 0)
-    statements.push(sql`gone as (delete from records using gate, jsonb_to_recordset(${JSON.stringify(
-      gone.map(([kind, id]) => ({ kind, id })),
-    )}::jsonb) as x(kind text, id text)
-      where records.plan_id = gate.id and records.kind = x.kind and records.id = x.id)`);
-  if (put.length > 0)
-    statements.push(sql`put as (insert into records (plan_id, kind, id, position, data)
-      select gate.id, x.kind, x.id, x.position, x.data from gate,
-        jsonb_to_recordset(${JSON.stringify(put)}::jsonb) as x(kind text, id text, position integer, data jsonb)
-      on conflict (plan_id, kind, id) do update set position = excluded.position, data = excluded.data)`);
-  return statements;
-}
-
-/** The statements that write all records of a plan of which there are no rows yet. */
-export function allRecords(plan: Plan): SQL[] {
+/** The rows of all records of a plan of which there are none yet. */
+export function allRows(plan: Plan): RowChanges {
   const nothing: Plan = { ...plan, channels: [], zones: [] };
-  return recordStatements(difference(nothing, plan), nothing, plan);
+  return rowChanges(difference(nothing, plan), nothing, plan);
 }
 
 /** Keeps a plan that is new, as its first revision. */
@@ -171,7 +148,13 @@ export async function insertPlan(database: Database, plan: Plan): Promise<void> 
   const { id, name, modelId, owner, abbreviations } = plan;
   const head = JSON.stringify({ owner, abbreviations });
   const bytes = JSON.stringify(plan).length;
-  const gate = sql`gate as (insert into plans (id, name, model_id, head, bytes, revision)
-    values (${id}, ${name}, ${modelId}, ${head}::jsonb, ${bytes}, 1) on conflict do nothing returning id)`;
-  await database.execute(sql`with ${sql.join([gate, ...allRecords(plan)], sql`, `)} select id from gate`);
+  await database.execute(sql`
+    with gate as (
+      insert into plans (id, name, model_id, head, bytes, revision)
+      values (${id}, ${name}, ${modelId}, ${head}::jsonb, ${bytes}, 1) on conflict do nothing returning id
+    )
+    insert into records (plan_id, kind, id, position, data)
+    select gate.id, x.kind, x.id, x.position, x.data
+    from gate, jsonb_to_recordset(${JSON.stringify(allRows(plan).put)}::jsonb)
+      as x(kind text, id text, position integer, data jsonb)`);
 }

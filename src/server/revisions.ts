@@ -1,4 +1,4 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import {
   applyEdit,
   difference,
@@ -15,15 +15,15 @@ import {
   type PlanId,
 } from '../core/plan';
 import { changes, revisions, type Database } from '../db';
-import { committed } from './commit';
 import { reading, writing } from './database';
 import { heldAt, heldPlan, hold, holdEarlier, letGo, type HeldPlan } from './held-plans';
 import { keyUsed, NOBODY, requestDigest, type Asker } from './once';
 import { editsBetween, keepSnapshot, labelOf, planAt } from './plan-log';
-import { allRecords, loadPlan, recordStatements, wantRow } from './plan-rows';
+import { allRows, loadPlan, rowChanges, wantRow } from './plan-rows';
 import { wantModel } from './plans';
 import { Problem } from './problem';
 import { giveSpaceBack } from './space';
+import { keepStep } from './steps';
 import { inTurn } from './turns';
 
 /**
@@ -110,45 +110,36 @@ async function keep(
   const revision = before.revision + 1;
   const [undoHead, redoHead] = [step.undoHead(revision), step.redoHead(revision)];
   const undoing: Edit = { name: 'restore', ...back };
-  const [edit, inverse] = [step.edit, undoing].map((one) => JSON.stringify(one));
-  const { owner, abbreviations } = after;
-  const head = JSON.stringify({ owner, abbreviations });
+  const { name, modelId, owner, abbreviations } = after;
   const receipt: Receipt = { revision, answerFrom: step.answerFrom };
-  const statements = [
-    sql`gate as (update plans set name = ${after.name}, model_id = ${after.modelId}, head = ${head}::jsonb,
-      document = null, bytes = ${bytes}, revision = ${revision}, undo_head = ${undoHead}::integer,
-      redo_head = ${redoHead}::integer, updated_at = now()
-      where id = ${id} and revision = ${before.revision} and removed_at is null returning id)`,
-    sql`logged as (insert into revisions
-      (plan_id, revision, kind, edit, inverse, bytes, label, before_undo, before_redo)
-      select gate.id, ${revision}::integer, ${step.kind}, ${edit}::jsonb, ${inverse}::jsonb,
-        ${edit!.length + inverse!.length}::integer, ${step.label}, ${before.undoHead}::integer,
-        ${before.redoHead}::integer from gate)`,
-    ...(before.inRows ? recordStatements(there, before.plan, after) : allRecords(after)),
-  ];
-  if (asker.key !== null)
-    statements.push(sql`keyed as (insert into changes (key, request, receipt)
-      select ${asker.key}, ${request}, ${JSON.stringify(receipt)}::jsonb from gate)`);
-  let kept;
-  try {
-    kept = await committed(database, sql`with ${sql.join(statements, sql`, `)} select id from gate`);
-  } catch (error) {
-    if (asker.key !== null && isKeyTwice(error)) return undefined;
-    throw error;
-  }
-  if (kept.length === 0) return undefined;
+  const kept = await keepStep(database, {
+    id,
+    from: before.revision,
+    name,
+    model: modelId,
+    head: { owner, abbreviations },
+    bytes,
+    undoHead,
+    redoHead,
+    kind: step.kind,
+    edit: step.edit,
+    inverse: undoing,
+    logBytes: JSON.stringify(step.edit).length + JSON.stringify(undoing).length,
+    label: step.label,
+    beforeUndo: before.undoHead,
+    beforeRedo: before.redoHead,
+    key: asker.key,
+    request,
+    receipt,
+    rows: before.inRows ? rowChanges(there, before.plan, after) : allRows(after),
+  });
+  if (!kept) return undefined;
   const held = { plan: after, revision, undoHead, redoHead, bytes, inRows: true };
   hold(id, held);
   keepSnapshot(id, revision, after);
   giveSpaceBack();
   return held;
 }
-
-/** SQLSTATE 23505: of the rows that are inserted only a key can be there already, since the gate guards the revision. */
-const isKeyTwice = (error: unknown): boolean => {
-  const { code, cause } = error as { code?: unknown; cause?: unknown };
-  return code === '23505' || (typeof cause === 'object' && cause !== null && isKeyTwice(cause));
-};
 
 /** The answer that a change got when it was first sent; undefined where its key is new. */
 async function answeredBefore(

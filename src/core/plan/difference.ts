@@ -10,7 +10,7 @@ import {
 } from './kinds';
 import equal from 'fast-deep-equal';
 import { fail, ok, type Result } from '../result';
-import { HEAD_FIELDS, headOf, orderedChannels, sameIds, type Plan, type PlanHead } from './plan';
+import { changedPlaces, HEAD_FIELDS, headOf, orderedChannels, type Plan, type PlanHead } from './plan';
 import { withoutDangling } from './references';
 
 /** How the records of one kind differ: those to put, new or instead of the one with that id, those to remove, and the order where that changed. */
@@ -39,8 +39,9 @@ export function difference(before: Plan, after: Plan): Difference {
   for (const kind of KIND_NAMES) {
     const [was, is] = [recordsOf(before, kind), recordsOf(after, kind)] as readonly (readonly AnyRecord[])[];
     if (was === is) continue;
-    if (sameIds(was!, is!)) {
-      const put = is!.filter((record, index) => record !== was![index]);
+    const places = changedPlaces(was!, is!);
+    if (places) {
+      const put = places.map((place) => is![place]!);
       if (put.length > 0) records[kind] = { put, remove: [] };
       continue;
     }

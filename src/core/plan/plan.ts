@@ -128,22 +128,32 @@ export function orderedChannels(channels: readonly Channel[]): Channel[] | strin
   return sorted;
 }
 
-/** True where the same records stand at the same places, changed or not: what most edits leave, and what is told apart quickest. */
-export function sameIds(was: readonly AnyRecord[], is: readonly AnyRecord[]): boolean {
-  const [one, other, known] = compared;
-  if ((was === one && is === other) || (was === other && is === one)) return known;
-  const same = sameIdsAt(was, is);
-  compared = [was, is, same];
-  return same;
+/** True where the same records stand at the same places, changed or not: what most edits leave. */
+export const sameIds = (was: readonly AnyRecord[], is: readonly AnyRecord[]): boolean =>
+  changedPlaces(was, is) !== null;
+
+/**
+ * The places at which a record is another than before, where the same ids stand at the same places; null where they do not. A
+ * change is held against what it came of several times, forwards and back: the last answer is remembered.
+ */
+export function changedPlaces(was: readonly AnyRecord[], is: readonly AnyRecord[]): readonly number[] | null {
+  const [one, other] = compared;
+  if (!((was === one && is === other) || (was === other && is === one)))
+    compared = [was, is, placesThatDiffer(was, is)];
+  return compared[2];
 }
 
-/** The lists that were compared last: a change is held against what it came of several times, forwards and back. */
-let compared: readonly [readonly AnyRecord[], readonly AnyRecord[], boolean] = [[], [], true];
+let compared: readonly [readonly AnyRecord[], readonly AnyRecord[], readonly number[] | null] = [[], [], []];
 
-function sameIdsAt(was: readonly AnyRecord[], is: readonly AnyRecord[]): boolean {
-  if (was.length !== is.length) return false;
-  for (let at = 0; at < was.length; at++) if (was[at] !== is[at] && was[at]!.id !== is[at]!.id) return false;
-  return true;
+function placesThatDiffer(was: readonly AnyRecord[], is: readonly AnyRecord[]): number[] | null {
+  if (was.length !== is.length) return null;
+  const places: number[] = [];
+  for (let at = 0; at < was.length; at++) {
+    if (was[at] === is[at]) continue;
+    if (was[at]!.id !== is[at]!.id) return null;
+    places.push(at);
+  }
+  return places;
 }
 
 /** What is wrong with the lists of a plan beside their records: order, repetition, references. Lists that `before` has are not looked at. */
@@ -181,19 +191,17 @@ export function outcomeFault(before: Plan, after: Plan): string | null {
     if (recordsOf(after, kind).length > limit)
       return `A plan holds ${limit} ${words.many} at most; this would make ${recordsOf(after, kind).length}.`;
     const [was, is] = [recordsOf(before, kind), recordsOf(after, kind)] as readonly (readonly AnyRecord[])[];
-    const known = sameIds(was!, is!) ? null : new Set(was);
-    for (const [index, record] of is!.entries()) {
-      if (known ? known.has(record) : record === was![index]) continue;
-      const read = KINDS[kind].schema.safeParse(record);
-      if (!read.success) return notOneAnyMore(read.error.issues[0]!, [KINDS[kind].list, index]);
+    for (const place of changedPlaces(was!, is!) ?? newPlaces(was!, is!)) {
+      const read = KINDS[kind].schema.safeParse(is![place]);
+      if (!read.success) return notOneAnyMore(read.error.issues[0]!, [KINDS[kind].list, place]);
     }
   }
   const fault = listsFault(after, before);
   if (fault !== null) return fault;
   if (after.channels === before.channels) return null;
   // The same channels at the same places: that none is there twice is known, and the slots of those that are others need only stand between their neighbours'.
-  if (sameIds(before.channels, after.channels))
-    return slotsGoUp(before.channels, after.channels) ? null : 'The channels would not be in slot order.';
+  const places = changedPlaces(before.channels, after.channels);
+  if (places) return slotsGoUp(places, after.channels) ? null : 'The channels would not be in slot order.';
   const ordered = orderedChannels(after.channels);
   if (typeof ordered === 'string') return ordered;
   return ordered.every((channel, index) => channel === after.channels[index])
@@ -201,14 +209,17 @@ export function outcomeFault(before: Plan, after: Plan): string | null {
     : 'The channels would not be in slot order.';
 }
 
-function slotsGoUp(was: readonly Channel[], is: readonly Channel[]): boolean {
-  for (let at = 0; at < is.length; at++) {
-    if (is[at] === was[at]) continue;
-    const [previous, own, next] = [is[at - 1], is[at]!, is[at + 1]];
-    if ((previous && bySlot(previous, own) >= 0) || (next && bySlot(own, next) >= 0)) return false;
-  }
-  return true;
+/** The places of records that were in none of the places before. */
+function newPlaces(was: readonly AnyRecord[], is: readonly AnyRecord[]): number[] {
+  const known = new Set(was);
+  return is.flatMap((record, place) => (known.has(record) ? [] : [place]));
 }
+
+const slotsGoUp = (places: readonly number[], channels: readonly Channel[]): boolean =>
+  places.every((at) => {
+    const [previous, own, next] = [channels[at - 1], channels[at]!, channels[at + 1]];
+    return !(previous && bySlot(previous, own) >= 0) && !(next && bySlot(own, next) >= 0);
+  });
 
 const notOneAnyMore = (issue: { path: PropertyKey[]; message: string }, where: PropertyKey[]) =>
   `The plan would not be one any more: ${[...where, ...issue.path].join('.')} ${issue.message}.`;

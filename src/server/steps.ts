@@ -1,0 +1,155 @@
+import { sql } from 'drizzle-orm';
+import type { Edit, PlanId } from '../core/plan';
+import { openDatabase, type Database } from '../db';
+import type { RowChanges } from './plan-rows';
+
+/**
+ * Steps of plans, kept: log, rows and key of each. The embedded database has one connection, and a statement and a commit
+ * cost it more than the rows that they write: what comes while one is under way goes into the next together, one statement
+ * for all. A PostgreSQL server has connections enough; each goes alone there.
+ */
+
+/** A step as it is kept: the plan's row as it is from now on, the log's, its key's, and the rows that change. */
+export interface StepToKeep {
+  id: PlanId;
+  /** The revision that is the newest; where it is not, nothing is kept. */
+  from: number;
+  name: string;
+  model: string;
+  head: object;
+  bytes: number;
+  undoHead: number | null;
+  redoHead: number | null;
+  kind: 'edit' | 'undo' | 'redo';
+  edit: Edit;
+  inverse: Edit;
+  logBytes: number;
+  label: string;
+  beforeUndo: number | null;
+  beforeRedo: number | null;
+  key: string | null;
+  request: string;
+  receipt: object;
+  rows: RowChanges;
+}
+
+interface Waiting {
+  step: StepToKeep;
+  done: (kept: boolean) => void;
+  failed: (error: unknown) => void;
+}
+
+/** Most that go into one statement: others want their turn at the connection too. */
+const MOST = 32;
+
+const shared = globalThis as { veridonSteps?: { waiting: Waiting[]; running: boolean } };
+const state = (shared.veridonSteps ??= { waiting: [], running: false });
+
+/**
+ * Keeps a step. True once it is on the disk; false where somebody else was first, the plan is removed, or the key has been
+ * used: nothing of it is kept then.
+ */
+export async function keepStep(database: Database, step: StepToKeep): Promise<boolean> {
+  if ((await openDatabase()).kind !== 'pglite') return alone(database, step);
+  return new Promise((done, failed) => {
+    state.waiting.push({ step, done, failed });
+    if (!state.running) void run(database);
+  });
+}
+
+async function run(database: Database): Promise<void> {
+  state.running = true;
+  while (state.waiting.length > 0) {
+    // Whoever has sent something meanwhile is heard first: the database holds this thread while it works.
+    await new Promise((heard) => setImmediate(heard));
+    const batch = state.waiting.splice(0, MOST);
+    const together = await keptTogether(database, batch);
+    for (const one of together ? [] : batch) await alone(database, one.step).then(one.done, one.failed);
+  }
+  state.running = false;
+}
+
+/** True where it was settled for all of them; false where the key of one has been used, and each has to be asked for itself. */
+async function keptTogether(database: Database, batch: readonly Waiting[]): Promise<boolean> {
+  try {
+    const kept = await carryOut(
+      database,
+      batch.map(({ step }) => step),
+    );
+    for (const { step, done } of batch) done(kept.has(step.id));
+    return true;
+  } catch (error) {
+    if (batch.length > 1 && isKeyTwice(error)) return false;
+    for (const one of batch) {
+      if (isKeyTwice(error)) one.done(false);
+      else one.failed(error);
+    }
+    return true;
+  }
+}
+
+async function alone(database: Database, step: StepToKeep): Promise<boolean> {
+  try {
+    return (await carryOut(database, [step])).has(step.id);
+  } catch (error) {
+    if (isKeyTwice(error)) return false;
+    throw error;
+  }
+}
+
+/** SQLSTATE 23505: of the rows that are inserted only a key can be there already, since the gate guards the revision. */
+const isKeyTwice = (error: unknown): boolean => {
+  const { code, cause } = error as { code?: unknown; cause?: unknown };
+  return code === '23505' || (typeof cause === 'object' && cause !== null && isKeyTwice(cause));
+};
+
+/** The plans whose step was kept. A plan has one step in it at most: those of one plan take turns. */
+async function carryOut(database: Database, steps: readonly StepToKeep[]): Promise<Set<string>> {
+  const put = steps.flatMap(({ id, rows }) => rows.put.map((row) => ({ plan: id, ...row })));
+  const gone = steps.flatMap(({ id, rows }) => rows.gone.map((row) => ({ plan: id, ...row })));
+  const keys = steps.some(({ key }) => key !== null);
+  const asked = JSON.stringify(steps.map(({ rows: _, ...step }) => step));
+  const statement = sql`
+    with steps as materialized (
+      select * from jsonb_to_recordset(${asked}::jsonb) as x(
+        id text, "from" integer, name text, model text, head jsonb, bytes integer, "undoHead" integer, "redoHead" integer,
+        kind text, edit jsonb, inverse jsonb, "logBytes" integer, label text, "beforeUndo" integer, "beforeRedo" integer,
+        key text, request text, receipt jsonb)
+    ), gate as (
+      update plans set name = steps.name, model_id = steps.model, head = steps.head, document = null, bytes = steps.bytes,
+        revision = steps."from" + 1, undo_head = steps."undoHead", redo_head = steps."redoHead", updated_at = now()
+      from steps where plans.id = steps.id and plans.revision = steps."from" and plans.removed_at is null
+      returning plans.id
+    ), logged as (
+      insert into revisions (plan_id, revision, kind, edit, inverse, bytes, label, before_undo, before_redo)
+      select id, "from" + 1, kind, edit, inverse, "logBytes", label, "beforeUndo", "beforeRedo"
+      from steps join gate using (id)
+    )${
+      keys
+        ? sql`, keyed as (
+      insert into changes (key, request, receipt)
+      select key, request, receipt from steps join gate using (id) where key is not null
+    )`
+        : sql``
+    }${
+      gone.length > 0
+        ? sql`, gone as (
+      delete from records using gate, jsonb_to_recordset(${JSON.stringify(gone)}::jsonb) as x(plan text, kind text, id text)
+      where x.plan = gate.id and records.plan_id = x.plan and records.kind = x.kind and records.id = x.id
+    )`
+        : sql``
+    }${
+      put.length > 0
+        ? sql`, put as (
+      insert into records (plan_id, kind, id, position, data)
+      select x.plan, x.kind, x.id, x.position, x.data
+      from jsonb_to_recordset(${JSON.stringify(put)}::jsonb)
+        as x(plan text, kind text, id text, position integer, data jsonb) join gate on gate.id = x.plan
+      on conflict (plan_id, kind, id) do update set position = excluded.position, data = excluded.data
+    )`
+        : sql``
+    }
+    select id from gate`;
+  const { rows } = (await database.execute(statement)) as unknown as { rows: { id: string }[] };
+  return new Set(rows.map(({ id }) => id));
+}
