@@ -38,11 +38,12 @@ function memoryOf(port) {
 export async function measurePlans({ world, browser, dataFolder, report }) {
   const port = Number(new URL(world.url).port);
   let keys = 0;
-  const ask = async (path, body) => {
+  /** Asks as one client or another: each has its turns at the door. */
+  const ask = async (path, body, client = 'measure') => {
     const began = performance.now();
     const asked = {
       ...(body && { method: 'POST', body: JSON.stringify(body) }),
-      headers: body ? { 'Idempotency-Key': `measure.${++keys}` } : {},
+      headers: body ? { 'Idempotency-Key': `${client}.${++keys}` } : {},
     };
     // A connection that was closed while this process was busy: sent again with the same key, as a page does it.
     const answer = await fetch(world.url + path, asked).catch(() => fetch(world.url + path, asked));
@@ -89,8 +90,8 @@ export async function measurePlans({ world, browser, dataFolder, report }) {
       changes: [{ id: plan.channels[(n * 37) % plan.channels.length].id, set: { name } }],
     },
   });
-  const cell = async (plan, n) => {
-    const { json, ms } = await ask(`/api/plans/${plan.id}/edits`, change(plan, n, `Cell ${n}`));
+  const cell = async (plan, n, client) => {
+    const { json, ms } = await ask(`/api/plans/${plan.id}/edits`, change(plan, n, `Cell ${n}`), client);
     plan.revision = json.revision;
     return ms;
   };
@@ -160,8 +161,8 @@ export async function measurePlans({ world, browser, dataFolder, report }) {
     for (const one of people) plans.push(await one);
     const until = Date.now() + seconds * 1000;
     await Promise.all(
-      plans.map(async (plan) => {
-        for (let n = 0; Date.now() < until; n++, done++) await cell(plan, n);
+      plans.map(async (plan, who) => {
+        for (let n = 0; Date.now() < until; n++, done++) await cell(plan, n, `person${who}`);
       }),
     );
     report(`20 people at once, plans of ${what} channels`, [done / seconds], 'edits a second');

@@ -22,7 +22,7 @@ const port = Number(process.argv[2] ?? process.env.VERIDON_PORT ?? 4320);
 process.env.NODE_ENV ??= 'production';
 
 /** Changes that are worked on at once; the others wait here, where they cost nothing yet. */
-const inTurn = makeTurns({ atOnce: 4, mostWaiting: 1000 });
+const inTurn = makeTurns({ atOnce: 16, ofOne: 4, mostWaiting: 1000 });
 
 /**
  * @param {import('node:http').IncomingMessage} request

@@ -3,8 +3,8 @@ import { laneOf, makeTurns } from './turns.mjs';
 const pause = () => new Promise((resolve) => setTimeout(resolve, 1));
 
 /** Lets clients ask, and keeps the order in which they were served and how many were at once. */
-function counter(atOnce: number, mostWaiting = 1000) {
-  const inTurn = makeTurns({ atOnce, mostWaiting });
+function counter(atOnce: number, mostWaiting = 1000, ofOne = atOnce) {
+  const inTurn = makeTurns({ atOnce, ofOne, mostWaiting });
   const served: string[] = [];
   let working = 0;
   let most = 0;
@@ -38,6 +38,15 @@ test('never more at once than there are hands', async () => {
   await Promise.all(Array.from({ length: 30 }, (_, n) => ask(`c${n % 3}`, n)));
   expect(served).toHaveLength(30);
   expect(most()).toBe(4);
+});
+
+test('never more of one client at once than it may have; the other hands serve others', async () => {
+  const { served, ask, most } = counter(4, 1000, 1);
+  const script = Array.from({ length: 5 }, (_, n) => ask('s', n));
+  await Promise.all([...script, ask('p', 0)]);
+  // while the script's first is worked on its others wait, and the person does not
+  expect(served).toEqual(['s0', 'p0', 's1', 's2', 's3', 's4']);
+  expect(most()).toBe(2);
 });
 
 test('what fails is the business of the one who asked; the others are served', async () => {
