@@ -1,8 +1,8 @@
 import type { Model } from '../models';
-import { canSend, fit, obstacles, type Fit } from '../fit';
+import { canSend, fit, obstacles, shownNames, type Fit } from '../fit';
 import { applyEdit, placesOf, type Channel, type ChannelId, type Owner, type Plan } from '../plan';
 import { mayTransmit } from '../radio';
-import { remembered } from '../remember';
+import { remembered, rememberedAlong } from '../remember';
 import {
   SEVERITIES,
   type ChannelFinding,
@@ -25,14 +25,19 @@ const rank = ({ severity }: Pick<Finding, 'severity'>) => SEVERITIES.indexOf(sev
 const factsFor = remembered((owner: Owner) =>
   remembered((model: Model) => {
     const { strict: _, ...licence } = owner;
-    return remembered((channel: Channel): Facts => {
+    // Rules are asked one channel after the other: that of the last is all that is asked for again.
+    let last: { channel: Channel; facts: Facts } | undefined;
+    return (channel: Channel): Facts => {
+      if (last?.channel === channel) return last.facts;
       const sends = canSend(channel, model);
-      return {
+      const facts = {
         obstacles: obstacles(channel, model),
         sends,
         ...(sends && { licence: mayTransmit({ hz: channel.tx!, mode: channel.mode, ...licence }) }),
       };
-    });
+      last = { channel, facts };
+      return facts;
+    };
   }),
 );
 
@@ -54,28 +59,28 @@ function findingOf(rule: string, { mends, ...found }: RuleFinding): Finding {
   return finding;
 }
 
-/** What the rules of one channel say of it, for an owner and a model; not asked again while the channel stays as it is. */
+/** What the rules of one channel say of each, for an owner and a model; not asked again while the channel stays as it is. */
 const saidFor = remembered((_owner: Owner) =>
   remembered((model: Model) => {
     const { channel: rules } = rulesFor(model);
     const known = new WeakMap<Channel, readonly Finding[]>();
-    return (channel: Channel, context: CheckContext): readonly Finding[] => {
+    return rememberedAlong((channel: Channel, context: CheckContext): readonly Finding[] => {
       let said = known.get(channel);
       if (!said) {
-        said = rules.flatMap((rule) => {
-          const found = rule.findOne(channel, context);
-          return found ? [findingOf(rule.id, { ...found, id: channel.id })] : [];
-        });
+        const found: Finding[] = [];
+        for (const rule of rules) {
+          const one = rule.findOne(channel, context);
+          if (one) found.push(findingOf(rule.id, { ...one, id: channel.id }));
+        }
+        said = found.length > 0 ? found : NOTHING;
         known.set(channel, said);
       }
       return said;
-    };
+    });
   }),
 );
 
-const shownIn = remembered(
-  ({ channels }: Fit) => new Map<ChannelId, string>(channels.map(({ id, name }) => [id, name])),
-);
+const NOTHING: readonly Finding[] = [];
 
 const contextOf = (
   plan: Plan,
@@ -86,7 +91,9 @@ const contextOf = (
   plan,
   model,
   fit: fitted,
-  shown: shownIn(fitted),
+  get shown() {
+    return shownNames(fitted, plan);
+  },
   neighbours,
   factsOf: factsFor(plan.owner)(model),
 });
@@ -124,8 +131,7 @@ const together = new WeakMap<
   Channel,
   { said: readonly Finding[]; more: Finding[]; all: readonly Finding[] }
 >();
-function allOf(channel: Channel, said: readonly Finding[], more: Finding[] | undefined): readonly Finding[] {
-  if (!more) return said;
+function allOf(channel: Channel, said: readonly Finding[], more: Finding[]): readonly Finding[] {
   const last = together.get(channel);
   if (last?.said === said && last.more.length === more.length && more.every((one, n) => one === last.more[n]))
     return last.all;
@@ -147,8 +153,8 @@ export function check(
   neighbours: readonly Neighbour[] = NOBODY,
 ): Finding[] {
   const context = contextOf(plan, model, fitted, neighbours);
-  const saidOf = saidFor(plan.owner)(model);
   const { channels } = plan;
+  const said = saidFor(plan.owner)(model)(channels, context);
   /** By the place of a channel. */
   const beside: (Finding[] | undefined)[] = [];
   for (const rule of rulesFor(model).plan) {
@@ -161,8 +167,8 @@ export function check(
   // A bucket a severity, filled channel by channel: of ten thousand findings none has to be sorted against all others.
   const buckets: Record<Severity, Finding[]> = { stop: [], caution: [], hint: [] };
   for (let at = 0; at < channels.length; at++) {
-    const channel = channels[at]!;
-    for (const finding of allOf(channel, saidOf(channel, context), beside[at]))
+    const [own, more] = [said[at]!, beside[at]];
+    for (const finding of more ? allOf(channels[at]!, own, more) : own)
       buckets[finding.severity].push(finding);
   }
   return SEVERITIES.flatMap((severity) => buckets[severity]);

@@ -7,7 +7,6 @@ import {
   KIND_NAMES,
   type Channel,
   type ChannelChange,
-  type ChannelId,
   type FIELD_NAMES,
   type Kind,
   type Plan,
@@ -67,8 +66,8 @@ export interface CheckContext {
   plan: Plan;
   model: Model;
   fit: Fit;
-  /** What the display reads, by channel; those that the model cannot hold are not there. */
-  shown: ReadonlyMap<ChannelId, string>;
+  /** What the display reads, by the place of the channel; undefined for those that the model cannot hold. */
+  shown: readonly (string | undefined)[];
   /** Repeaters near where the plan is used that a directory knows; empty where none was asked. */
   neighbours: readonly Neighbour[];
   factsOf(channel: Channel): Facts;

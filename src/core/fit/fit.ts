@@ -12,7 +12,7 @@ import {
   type FittedName,
   type Plan,
 } from '../plan';
-import { remembered } from '../remember';
+import { remembered, rememberedAlong } from '../remember';
 import { canSend, OBSTACLES, obstacles } from './obstacle';
 
 export const fitChangeSchema = z.object({
@@ -95,16 +95,17 @@ const access: Stage = (held, channel) =>
 /** What is done to each channel by itself, in this order; names come after, since they depend on one another. */
 const STAGES: readonly Stage[] = [power, transmit, access];
 
-/** How a model holds a channel, its name aside; or what is in the way. Worked out once for as long as the channel stays as it is. */
-const heldBy = remembered((model: Model) =>
-  remembered((channel: Channel): Held | { leftOut: Fit['leftOut'][number] } => {
+/** How a model holds each channel, its name aside; or what is in the way. Worked out once for as long as the channel stays as it is. */
+const heldBy = remembered((model: Model) => {
+  const held = remembered((channel: Channel): Held | { leftOut: Fit['leftOut'][number] } => {
     const inTheWay = obstacles(channel, model);
     if (inTheWay.length > 0) return { leftOut: { id: channel.id, obstacles: inTheWay } };
     const { id, slot, rx, tx, mode, scan } = channel;
     const fitted = { id, slot, rx, tx, send: null, expect: null, mode, power: channel.power, scan };
-    return STAGES.reduce<Held>((held, stage) => stage(held, channel, model), { fitted, changes: [] });
-  }),
-);
+    return STAGES.reduce<Held>((so, stage) => stage(so, channel, model), { fitted, changes: [] });
+  });
+  return rememberedAlong(held);
+});
 
 const HOW: Record<FittedName['how'], string> = {
   whole: 'shown as',
@@ -131,13 +132,17 @@ export const nameAlone = remembered((model: Model) =>
   ),
 );
 
+const namesAlone = remembered((model: Model) =>
+  remembered((abbreviations: Abbreviations) => rememberedAlong(nameAlone(model)(abbreviations))),
+);
+
 /** The names that the model's display will show, in the order of the channels, with the short forms of their plan. */
 export function fitNames(
   channels: readonly Pick<Channel, 'name' | 'fitted'>[],
   model: Model,
   abbreviations: Abbreviations,
 ): ShownName[] {
-  const fitted = channels.map(nameAlone(model)(abbreviations));
+  const fitted = namesAlone(model)(abbreviations)(channels);
   const apart = tellApart(fitted, model.names);
   return fitted.map((name, index) => (name.text === apart[index] ? name : { ...name, text: apart[index]! }));
 }
@@ -193,23 +198,38 @@ function named(
  */
 export function fit(plan: Plan, model: Model): Fit {
   const result: Fit = { modelId: model.id, channels: [], changes: [], leftOut: [] };
-  const heldByModel = heldBy(model);
+  const held = heldBy(model)(plan.channels);
   const channels: Channel[] = [];
-  const holding: Held[] = [];
-  for (const channel of plan.channels) {
-    const held = heldByModel(channel);
-    if ('leftOut' in held) result.leftOut.push(held.leftOut);
+  const places: number[] = [];
+  for (let at = 0; at < held.length; at++) {
+    const one = held[at]!;
+    if ('leftOut' in one) result.leftOut.push(one.leftOut);
     else {
-      channels.push(channel);
-      holding.push(held);
+      channels.push(plan.channels[at]!);
+      places.push(at);
     }
   }
   const names = fitNames(channels, model, abbreviationsOf(plan));
   const lasts = lastNamed(model);
-  for (let at = 0; at < channels.length; at++) {
-    const made = named(channels[at]!, holding[at]!, names[at]!, model, lasts);
+  const shown: (string | undefined)[] = new Array<undefined>(held.length);
+  for (let n = 0; n < channels.length; n++) {
+    const at = places[n]!;
+    const made = named(channels[n]!, held[at] as Held, names[n]!, model, lasts);
+    shown[at] = made.text;
     result.channels.push(made.channel);
     for (const change of made.changes) result.changes.push(change);
   }
+  shownIn.set(result, shown);
   return result;
+}
+
+const shownIn = new WeakMap<Fit, readonly (string | undefined)[]>();
+
+/** What the display reads in a fit of this plan, by the place of the channel; undefined for those that the model cannot hold. */
+export function shownNames(fitted: Fit, plan: Plan): readonly (string | undefined)[] {
+  const known = shownIn.get(fitted);
+  if (known) return known;
+  // A fit that came over a wire.
+  const names = new Map<ChannelId, string>(fitted.channels.map(({ id, name }) => [id, name]));
+  return plan.channels.map(({ id }) => names.get(id));
 }

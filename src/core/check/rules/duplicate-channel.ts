@@ -1,15 +1,14 @@
 import { onAirKey, type Channel } from '../../plan';
-import { remembered } from '../../remember';
+import { remembered, rememberedAlong } from '../../remember';
 import { asSeen } from '../as-seen';
 import type { Hit, PlanRule } from '../finding';
 
-const onAir = remembered((channel: Channel) => onAirKey(channel));
+const keysOf = rememberedAlong((channel: Channel) => onAirKey(channel));
 const onAirAll = asSeen('rx', 'tx', 'mode', 'access');
 
 const twins = remembered((channels: readonly Channel[]): Hit[] => {
   const first = new Map<string, number>();
-  return channels.flatMap((channel, at) => {
-    const key = onAir(channel);
+  return keysOf(channels).flatMap((key, at) => {
     const twin = first.get(key);
     if (twin === undefined) {
       first.set(key, at);

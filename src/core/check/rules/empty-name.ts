@@ -1,5 +1,9 @@
+import type { Channel } from '../../plan';
 import { formatFrequency } from '../../radio';
+import { rememberedAlong } from '../../remember';
 import type { Hit, PlanRule } from '../finding';
+
+const namelessIn = rememberedAlong(({ name }: Channel) => name === '');
 
 /** A channel without a name, or with none that the display can write. */
 export const emptyName: PlanRule = {
@@ -8,8 +12,9 @@ export const emptyName: PlanRule = {
   about: ['channel'],
   find: ({ plan, shown }) => {
     const hits: Hit[] = [];
-    for (const [at, { id, name }] of plan.channels.entries())
-      if (name === '' || shown.get(id) === '')
+    const nameless = namelessIn(plan.channels);
+    for (let at = 0; at < nameless.length; at++)
+      if (nameless[at] || shown[at] === '')
         hits.push({
           at: [at],
           say: ([channel]) => ({

@@ -1,6 +1,16 @@
 import { nameAlone } from '../../fit';
-import { abbreviationsOf } from '../../plan';
+import type { Model } from '../../models';
+import { abbreviationsOf, type Abbreviations, type Channel } from '../../plan';
+import { remembered, rememberedAlong } from '../../remember';
 import type { Hit, PlanRule } from '../finding';
+
+/** What each would read where no other read so. */
+const basesOf = remembered((model: Model) =>
+  remembered((abbreviations: Abbreviations) => {
+    const alone = nameAlone(model)(abbreviations);
+    return rememberedAlong((channel: Channel) => alone(channel).text);
+  }),
+);
 
 /** Two channels that read the same on the radio, or would but for a figure at the tail. */
 export const nameCollision: PlanRule = {
@@ -8,17 +18,17 @@ export const nameCollision: PlanRule = {
   looksFor: 'names that read alike on the radio',
   about: ['channel'],
   find: ({ plan, shown, model }) => {
-    const alone = nameAlone(model)(abbreviationsOf(plan));
     const { channels } = plan;
+    const bases = basesOf(model)(abbreviationsOf(plan))(channels);
     /** The last that reads so, and the first whose name comes out so before it is told apart. */
     const reads = new Map<string, number>();
     const first = new Map<string, number>();
     const hits: Hit[] = [];
-    for (const [at, channel] of channels.entries()) {
-      const text = shown.get(channel.id);
+    for (let at = 0; at < channels.length; at++) {
+      const text = shown[at];
       if (!text) continue;
       const twin = reads.get(text);
-      const base = alone(channel).text;
+      const base = bases[at]!;
       const alike = first.get(base);
       if (twin !== undefined)
         hits.push({
