@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process';
-import { cpSync, existsSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { existsSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
@@ -54,16 +54,17 @@ async function openServer(url: string): Promise<Opened> {
  * made anew the next time, never half a database.
  */
 export async function makePglite(place: string): Promise<void> {
-  const { syncPath, syncTree } = await import('./synced-fs');
+  const { copySynced, syncPath, syncTree } = await import('./synced-fs');
   const making = join(place, 'db.making');
   rmSync(making, { recursive: true, force: true });
   const prepared = preparedDatabase();
-  if (existsSync(prepared)) cpSync(prepared, making, { recursive: true });
-  else
+  if (existsSync(/*turbopackIgnore: true*/ prepared)) await copySynced(prepared, making);
+  else {
     await promisify(execFile)(process.execPath, [MAKER, making], {
       env: { ...process.env, NODE_OPTIONS: '' },
     });
-  syncTree(making);
+    syncTree(making);
+  }
   renameSync(making, join(place, 'db'));
   syncPath(place);
 }

@@ -1,13 +1,17 @@
 // @ts-check
-/* global AbortController, Headers, Request */
-import { Readable } from 'node:stream';
+/* global AbortController */
+import { endAnswer } from './door.mjs';
 
 /**
  * The HTTP interface, answered without the framework, which is for pages: its way to a handler costs more than most handlers do.
  * The application hands its dispatcher over when it has started (src/instrumentation.ts).
  */
 
-/** @typedef {(request: Request) => Promise<Response>} Dispatch */
+/**
+ * @typedef {{ status: number, headers: Record<string, string>, body: string | Uint8Array }} Outgoing
+ * @typedef {{ method: string, url: string, header: (name: string) => string | null, bytes: (most: number) => Promise<Uint8Array | null>, gone: AbortSignal }} Incoming
+ * @typedef {(incoming: Incoming) => Promise<Outgoing>} Dispatch
+ */
 
 const shared = /** @type {{ veridonDispatch?: Dispatch }} */ (globalThis);
 
@@ -15,34 +19,66 @@ const shared = /** @type {{ veridonDispatch?: Dispatch }} */ (globalThis);
 export const dispatcherOf = (url) => (/^\/api(\/|\?|$)/.test(url) ? shared.veridonDispatch : undefined);
 
 /**
+ * The body of a request; null where it is longer than `most`. What whoever sends it breaks off is what has come so far.
+ *
+ * @param {import('node:http').IncomingMessage} request
+ * @param {number} most
+ * @returns {Promise<Uint8Array | null>}
+ */
+function bytesOf(request, most) {
+  return new Promise((done) => {
+    /** @type {Buffer[]} */
+    const parts = [];
+    let length = 0;
+    const end = () => done(Buffer.concat(parts));
+    request.on('data', (/** @type {Buffer} */ part) => {
+      length += part.length;
+      if (length <= most) return void parts.push(part);
+      request.removeAllListeners('data');
+      request.pause();
+      done(null);
+    });
+    request.once('end', end);
+    request.once('error', end);
+    request.once('close', end);
+  });
+}
+
+/**
  * @param {Dispatch} dispatch
  * @param {import('node:http').IncomingMessage} request
  * @param {import('node:http').ServerResponse} response
  */
 export async function answerApi(dispatch, request, response) {
-  const gone = new AbortController();
-  response.once('close', () => gone.abort());
-  const method = request.method ?? 'GET';
-  const headers = new Headers();
-  for (const [name, value] of Object.entries(request.headers))
-    if (typeof value === 'string') headers.set(name, value);
+  const { method = 'GET', url = '/' } = request;
   const hasBody = method !== 'GET' && method !== 'HEAD';
-  const answer = await dispatch(
-    new Request(`http://${request.headers.host}${request.url}`, {
-      method,
-      headers,
-      signal: gone.signal,
-      ...(hasBody && { body: /** @type {any} */ (Readable.toWeb(request)), duplex: 'half' }),
-    }),
-  );
-  const body = Buffer.from(await answer.arrayBuffer());
-  response.writeHead(answer.status, {
-    ...Object.fromEntries(answer.headers),
+  /** @type {AbortController | undefined} */
+  let leaving;
+  const { status, headers, body } = await dispatch({
+    method,
+    url,
+    header(name) {
+      const value = request.headers[name.toLowerCase()];
+      return typeof value === 'string' ? value : null;
+    },
+    bytes: (most) => bytesOf(request, most),
+    // Made where somebody wants to hear of it: of most requests nobody does.
+    get gone() {
+      if (!leaving) {
+        const made = (leaving = new AbortController());
+        if (response.closed) made.abort();
+        else response.once('close', () => made.abort());
+      }
+      return leaving.signal;
+    },
+  });
+  response.writeHead(status, {
+    ...headers,
     // Nothing that is answered here is a page.
     'Content-Security-Policy': "default-src 'none'; frame-ancestors 'none'",
-    'Content-Length': body.length,
+    'Content-Length': Buffer.byteLength(body),
     // What was refused before its body was read to the end leaves the rest of it on the connection.
     ...(hasBody && !request.complete && { Connection: 'close' }),
   });
-  response.end(method === 'HEAD' ? undefined : body);
+  endAnswer(response, method === 'HEAD' ? undefined : body);
 }

@@ -1,4 +1,5 @@
 // @ts-check
+/* global setTimeout, clearTimeout */
 /**
  * The door that every request comes through before anything else sees it: Veridon's own, and the simulated bench's. Plain
  * JavaScript, since it stands in front of what is built and is loaded by Node as it is.
@@ -167,8 +168,38 @@ function problemOf({ status, kind, title, detail, allow }) {
   return { body, headers };
 }
 
+/** How long, and for how many bytes, somebody is let finish what is not wanted any more, ms. */
+const LINGER_MS = 2000;
+const LINGER_BYTES = 32_000_000;
+
 /**
- * Sends a refusal and lets the connection go: what may still come of the request is not read.
+ * Ends an answer. Where its request is still under way what comes of it is thrown away for a while before the connection goes
+ * (RFC 9112, 9.6): a connection that is closed under whoever still sends takes the answer with it.
+ *
+ * @param {import('node:http').ServerResponse} response with its head and its length sent
+ * @param {string | Uint8Array | undefined} body
+ */
+export function endAnswer(response, body) {
+  const { req: request } = response;
+  if (request.complete || request.destroyed) return void response.end(body);
+  if (body) response.write(body);
+  let left = LINGER_BYTES;
+  const end = () => {
+    clearTimeout(timer);
+    response.end();
+  };
+  const timer = setTimeout(end, LINGER_MS);
+  request.on('data', (/** @type {Buffer} */ part) => {
+    left -= part.length;
+    if (left < 0) end();
+  });
+  request.once('end', end);
+  request.once('close', end);
+  request.resume();
+}
+
+/**
+ * Sends a refusal and lets the connection go.
  *
  * @param {import('node:http').ServerResponse} response
  * @param {Refusal} refusal
@@ -176,7 +207,7 @@ function problemOf({ status, kind, title, detail, allow }) {
 export function refuse(response, refusal) {
   const { body, headers } = problemOf(refusal);
   response.writeHead(refusal.status, headers);
-  response.end(body);
+  endAnswer(response, body);
 }
 
 /**

@@ -142,6 +142,48 @@ describe('what is no request that can be read', () => {
   });
 });
 
+test('whoever sends far too much hears so, though all of it is sent before the answer is read', async () => {
+  const body = Buffer.alloc(1_000_000, 'x');
+  const server = createServer((request, response) => {
+    const { method = '', url = '', headers } = request;
+    refuse(response, refusalOf({ method, url, headers }, methodsOfVeridon)!);
+  });
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const { port } = server.address() as AddressInfo;
+  for (let n = 0; n < 10; n++) {
+    const socket = connect(port, '127.0.0.1');
+    const failed = new Promise<Error>((resolve) => socket.once('error', resolve));
+    const sent = async () => {
+      socket.write(
+        `POST /api/plans HTTP/1.1\r\nHost: localhost\r\nContent-Length: ${12 * body.length}\r\n\r\n`,
+      );
+      for (let part = 0; part < 12; part++)
+        await new Promise<void>((resolve, reject) =>
+          socket.write(body, (error) => (error ? reject(error) : resolve())),
+        );
+      let heard = '';
+      for await (const part of socket) heard += String(part);
+      return heard;
+    };
+    expect(await Promise.race([sent(), failed.then(String)])).toMatch(/^HTTP\/1\.1 413 /);
+  }
+  await new Promise((resolve) => server.close(resolve));
+});
+
+test('whoever never ends is let go all the same', async () => {
+  const server = createServer((_, response) =>
+    refuse(response, { status: 413, kind: 'too-large', title: 'Too much', detail: 'Too much.' }),
+  );
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const { port } = server.address() as AddressInfo;
+  const socket = connect(port, '127.0.0.1', () =>
+    socket.write('POST / HTTP/1.1\r\nHost: localhost\r\nContent-Length: 1000\r\n\r\nabc'),
+  );
+  socket.resume();
+  await new Promise((resolve) => socket.once('close', resolve));
+  await new Promise((resolve) => server.close(resolve));
+});
+
 test('what the door refuses is of the kinds that there are', () => {
   const source = ['door.mjs', 'server.mjs']
     .map((name) => readFileSync(`src/door/${name}`, 'utf8'))

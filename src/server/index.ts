@@ -1,4 +1,4 @@
-export { dispatch } from './api/dispatch';
+export { dispatchRequest } from './api/dispatch';
 export { openApiDocument } from './api/openapi';
 export { databaseKind } from './health';
 export * from './bench';

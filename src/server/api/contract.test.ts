@@ -7,7 +7,7 @@ import { call, Misunderstood, Refusal, Unreachable } from '../../api/call';
 import { operation } from '../../api/operation';
 import { placing, renaming } from '../../core/samples.test.kit';
 import { openDatabase } from '../../db';
-import { dispatch } from './dispatch';
+import { dispatchRequest } from './dispatch';
 
 /** A page and the server, without the wire between them: what the one answers is what the other reads. */
 
@@ -20,7 +20,7 @@ const refusals: { path: string; status: number; said: number[] }[] = [];
 const server = async (path: string, init: RequestInit) => {
   const request = new Request(`http://127.0.0.1${path}`, init);
   asked.push(request);
-  const response = await dispatch(request);
+  const response = await dispatchRequest(request);
   const found = Object.values(api).find(
     (one) =>
       one.method === request.method &&

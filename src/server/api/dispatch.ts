@@ -1,7 +1,7 @@
 import { notFound, Problem } from '../problem';
 import { api, type Operation } from '../../api';
 import { handlers } from './handlers';
-import { answer, problemResponse, type Handler } from './route';
+import { answer, problemAnswer, type Handler, type Incoming, type Outgoing } from './route';
 
 /** An operation with its handler, found by its path. */
 interface Entry {
@@ -20,18 +20,18 @@ const entries = Object.entries(api).map(([name, operation]): Entry => ({
  * Answers everything below /api: the operation of that path and method, or the problem that says that there is no such
  * path, or which methods it has. HEAD answers as GET does, without a body.
  */
-export async function dispatch(request: Request): Promise<Response> {
-  const { pathname } = new URL(request.url);
+export async function dispatch(incoming: Incoming): Promise<Outgoing> {
+  const [pathname] = incoming.url.split('?', 1) as [string];
   const here = entries.flatMap((entry) => {
     const found = entry.path.exec(pathname);
     return found ? [{ ...entry, params: decoded(found.groups ?? {}) }] : [];
   });
-  if (here.length === 0) return problemResponse(notFound(`${pathname.slice(0, 100)} in this interface`));
-  const method = request.method === 'HEAD' ? 'GET' : request.method;
+  if (here.length === 0) return problemAnswer(notFound(`${pathname.slice(0, 100)} in this interface`));
+  const method = incoming.method === 'HEAD' ? 'GET' : incoming.method;
   const wanted = here.find(({ operation }) => operation.method === method);
-  if (wanted) return answer(wanted.operation, wanted.run, request, wanted.params);
+  if (wanted) return answer(wanted.operation, wanted.run, incoming, wanted.params);
   const methods = here.map(({ operation }) => operation.method).join(', ');
-  return problemResponse(
+  return problemAnswer(
     new Problem(405, 'no-such-method', 'Not in this way', `${pathname} takes ${methods}, not ${method}.`),
     { Allow: methods },
   );
@@ -48,4 +48,20 @@ function decoded(parts: Record<string, string>): Record<string, string> {
       }
     }),
   );
+}
+
+/** The same for a request of the web's own kind, as the framework hands it on. */
+export async function dispatchRequest(request: Request): Promise<Response> {
+  const { pathname, search } = new URL(request.url);
+  const { status, headers, body } = await dispatch({
+    method: request.method,
+    url: pathname + search,
+    header: (name) => request.headers.get(name),
+    async bytes(most) {
+      const bytes = new Uint8Array(await request.arrayBuffer());
+      return bytes.length > most ? null : bytes;
+    },
+    gone: request.signal,
+  });
+  return new Response(request.method === 'HEAD' ? null : (body as BodyInit), { status, headers });
 }

@@ -10,12 +10,37 @@ const LONGEST_BODY = 4_000_000;
 const isFile = (value: unknown): value is FileAnswer =>
   typeof value === 'object' && value !== null && 'file' in value;
 
-export function problemResponse(problem: Problem, headers: Record<string, string> = {}): Response {
-  return Response.json(problemDocument(problem), {
-    status: problem.status,
-    headers: { 'Content-Type': 'application/problem+json', 'Cache-Control': 'no-store', ...headers },
-  });
+/** A request, whichever way it came: by the door (src/door/api.mjs) or by the framework. */
+export interface Incoming {
+  method: string;
+  /** Path and query. */
+  url: string;
+  header(name: string): string | null;
+  /** The body; null where it has more bytes than `most`, of which the rest is not read. */
+  bytes(most: number): Promise<Uint8Array | null>;
+  /** Told when whoever asked has gone. */
+  readonly gone: AbortSignal;
 }
+
+/** An answer, whichever way it goes. */
+export interface Outgoing {
+  status: number;
+  headers: Record<string, string>;
+  body: string | Uint8Array;
+}
+
+const json = (
+  status: number,
+  value: unknown,
+  headers: Record<string, string> = { 'Content-Type': 'application/json' },
+): Outgoing => ({
+  status,
+  headers: { 'Cache-Control': 'no-store', ...headers },
+  body: JSON.stringify(value),
+});
+
+export const problemAnswer = (problem: Problem, headers: Record<string, string> = {}): Outgoing =>
+  json(problem.status, problemDocument(problem), { 'Content-Type': 'application/problem+json', ...headers });
 
 /** What is wrong with an input, with the place of each fault. */
 function invalid(where: string, error: z.ZodError): Problem {
@@ -38,27 +63,17 @@ function parse<T>(schema: z.ZodType<T>, where: string, value: unknown): T {
   return parsed.data;
 }
 
-async function readBody(request: Request): Promise<unknown> {
-  const reader = request.body?.getReader();
-  const chunks: Uint8Array[] = [];
-  let bytes = 0;
-  for (;;) {
-    const { done, value } = (await reader?.read()) ?? { done: true, value: undefined };
-    if (done || !value) break;
-    bytes += value.length;
-    if (bytes > LONGEST_BODY) {
-      await reader!.cancel();
-      throw new Problem(
-        413,
-        'too-large',
-        'Too much at once',
-        `A body may have ${LONGEST_BODY / 1_000_000} MB. Send it in parts.`,
-      );
-    }
-    chunks.push(value);
-  }
+async function readBody(incoming: Incoming): Promise<unknown> {
+  const bytes = await incoming.bytes(LONGEST_BODY);
+  if (bytes === null)
+    throw new Problem(
+      413,
+      'too-large',
+      'Too much at once',
+      `A body may have ${LONGEST_BODY / 1_000_000} MB. Send it in parts.`,
+    );
   try {
-    return JSON.parse(Buffer.concat(chunks).toString('utf8'));
+    return JSON.parse(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length).toString('utf8'));
   } catch {
     throw new Problem(
       400,
@@ -79,41 +94,56 @@ export interface Asked<P, Q, B> {
 }
 export type Handler<P, Q, B, R> = (asked: Asked<P, Q, B>) => Promise<R> | R;
 
-function askerOf(request: Request): Asker {
-  const key = request.headers.get(KEY_HEADER);
+function askerOf(incoming: Incoming): Asker {
+  const key = incoming.header(KEY_HEADER);
   return key === null ? NOBODY : { key: parse(changeKeySchema, KEY_HEADER, key) };
 }
+
+const queryOf = (url: string): Record<string, string> => {
+  const at = url.indexOf('?');
+  return at < 0 ? {} : Object.fromEntries(new URLSearchParams(url.slice(at + 1)));
+};
 
 /** Answers one request: parses at the edge what the operation says, calls the handler, answers JSON, a file, or a problem. */
 export async function answer<P, Q, B, R>(
   operation: Operation<P, Q, B, R>,
   run: Handler<P, Q, B, R>,
-  request: Request,
+  incoming: Incoming,
   pathParams: Record<string, string>,
-): Promise<Response> {
+): Promise<Outgoing> {
   try {
     const params = parse(operation.params, 'path', pathParams);
-    const query = parse(operation.query, 'query', Object.fromEntries(new URL(request.url).searchParams));
-    const asker = operation.changes ? askerOf(request) : NOBODY;
+    const query = parse(operation.query, 'query', queryOf(incoming.url));
+    const asker = operation.changes ? askerOf(incoming) : NOBODY;
     const body = operation.hasBody
-      ? parse(operation.body, 'body', await readBody(request))
+      ? parse(operation.body, 'body', await readBody(incoming))
       : (undefined as B);
-    const said = await run({ params, query, body, asker, gone: request.signal });
-    if (isFile(said))
-      return new Response(said.file as BodyInit, {
-        headers: {
-          'Content-Type': said.type,
-          'Content-Disposition': `attachment; filename="${said.name}"`,
-          'X-Content-Type-Options': 'nosniff',
-          'Cache-Control': 'no-store',
-        },
-      });
-    return Response.json(said, { status: operation.status, headers: { 'Cache-Control': 'no-store' } });
+    const asked = {
+      params,
+      query,
+      body,
+      asker,
+      get gone() {
+        return incoming.gone;
+      },
+    };
+    const said = await run(asked);
+    if (!isFile(said)) return json(operation.status, said);
+    return {
+      status: 200,
+      headers: {
+        'Content-Type': said.type,
+        'Content-Disposition': `attachment; filename="${said.name}"`,
+        'X-Content-Type-Options': 'nosniff',
+        'Cache-Control': 'no-store',
+      },
+      body: said.file,
+    };
   } catch (error) {
     const problem = problemOf(error);
-    if (problem) return problemResponse(problem);
+    if (problem) return problemAnswer(problem);
     console.error(error);
-    return problemResponse(
+    return problemAnswer(
       new Problem(
         500,
         'mistake',
