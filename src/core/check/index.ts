@@ -1,5 +1,6 @@
 export * from './check';
 export * from './finding';
 export * from './groups';
+export * from './mends-together';
 export * from './neighbour';
 export { RULES } from './rules';

@@ -1,9 +1,7 @@
-import { z } from 'zod';
 import { formatFrequency, formatPower } from '../radio';
-import { fittedChannelSchema, type FittedChannel, type Model } from '../models';
+import type { Model } from '../models';
 import {
   abbreviationsOf,
-  channelIdSchema,
   fitName,
   tellApart,
   type Abbreviations,
@@ -13,31 +11,8 @@ import {
   type Plan,
 } from '../plan';
 import { remembered, rememberedAlong } from '../remember';
-import { canSend, OBSTACLES, obstacles } from './obstacle';
-
-export const fitChangeSchema = z.object({
-  id: channelIdSchema,
-  what: z.enum(['name', 'power', 'tx', 'access']),
-  /** In plain words: `Name shortened to ULLSMR`. */
-  text: z.string(),
-  /** The radio's reason: `6 characters, capitals only`. */
-  because: z.string(),
-});
-/** Something that a model holds otherwise than the plan says. */
-export type FitChange = z.infer<typeof fitChangeSchema>;
-
-/** A channel as the model holds it. */
-export type FittedPlanChannel = FittedChannel & { id: ChannelId };
-
-export const fitSchema = z.object({
-  modelId: z.string(),
-  channels: z.array(fittedChannelSchema.extend({ id: channelIdSchema })),
-  changes: z.array(fitChangeSchema),
-  /** Channels that the model cannot hold, with all that is in the way. */
-  leftOut: z.array(z.object({ id: channelIdSchema, obstacles: z.array(z.enum(OBSTACLES)) })),
-});
-/** A plan worked out for one model. */
-export type Fit = z.infer<typeof fitSchema>;
+import type { Fit, FitChange, FittedPlanChannel } from './fitted';
+import { canSend, obstacles } from './obstacle';
 
 /** The model's power nearest to the wanted one; of two as near, the lower. Gives mW. */
 export function nearestPower(wanted: number, model: Model): number {

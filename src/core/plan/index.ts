@@ -1,3 +1,4 @@
+export * from './abbreviations';
 export * from './arrangement';
 export * from './cells';
 export * from './channel';

@@ -5,7 +5,7 @@ import { trimmedText, wantedText } from '../text';
 import { CHANNEL_LIMIT, SLOT_LIMIT, type Channel } from './channel';
 import { planIdSchema } from './ids';
 import { KIND_NAMES, KINDS, listsSchema, recordsOf, type AnyRecord } from './kinds';
-import { ABBREVIATIONS, abbreviationsSchema, type Abbreviations } from './names';
+import { ABBREVIATIONS, abbreviationsSchema, type Abbreviations } from './abbreviations';
 import { danglingFault } from './references';
 
 export const PLAN_NAME_LIMIT = 60;

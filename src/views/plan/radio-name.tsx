@@ -1,9 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { foldName, type Channel } from '@/core/plan';
+import type { Channel } from '@/core/plan';
 import { Field } from '@/ui';
 import { useDesk } from './desk';
+
+/** The letters of all scripts come when somebody is about to type some: the page opens without them. */
+const letters = () => import('@/core/plan/names');
 
 /** The name on this radio, fitted by hand: it stays as typed until it is emptied, then the fitter finds one again. */
 export function RadioName({ channel, shown }: { channel: Channel; shown: string }) {
@@ -11,8 +14,10 @@ export function RadioName({ channel, shown }: { channel: Channel; shown: string 
   const { id, names, name } = hand.model;
   const byHand = channel.fitted[id];
   const [text, setText] = useState(byHand ?? '');
-  const folded = foldName(text, names);
-  const keep = () => {
+  const keep = async () => {
+    if (text === (byHand ?? '')) return;
+    const { foldName } = await letters();
+    const folded = foldName(text, names);
     if (folded === (byHand ?? '')) return setText(byHand ?? '');
     const { [id]: _, ...others } = channel.fitted;
     const fitted = folded === '' ? others : { ...others, [id]: folded.slice(0, names.length) };
@@ -27,7 +32,8 @@ export function RadioName({ channel, shown }: { channel: Channel; shown: string 
       maxLength={names.length}
       value={text}
       onChange={(event) => setText(event.target.value)}
-      onBlur={keep}
+      onFocus={() => void letters()}
+      onBlur={() => void keep()}
       onKeyDown={(event) => {
         if (event.key === 'Enter') event.currentTarget.blur();
         if (event.key === 'Escape') setText(byHand ?? '');

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ok } from '../../result';
-import { abbreviationsSchema } from '../names';
+import { abbreviationsSchema } from '../abbreviations';
 import { detailsSchema, ownerSchema } from '../plan';
 import { defineEdit } from './define';
 

@@ -4,7 +4,7 @@ import { applyDifference, type Difference } from '../difference';
 import { channelIdSchema } from '../ids';
 import { KIND_NAMES, KINDS, type Kind } from '../kinds';
 import { detailsSchema, headSchema } from '../plan';
-import { abbreviationsSchema } from '../names';
+import { abbreviationsSchema } from '../abbreviations';
 import { countOf } from '../record';
 import { zoneKind } from '../zone';
 import { defineEdit } from './define';

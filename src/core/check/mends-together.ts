@@ -1,0 +1,36 @@
+import type { Model } from '../models';
+import type { ChannelChange, Edit, Plan } from '../plan';
+import { mendsOf } from './check';
+import type { Finding } from './finding';
+
+/** One edit that mends many findings alike, and what the button says. */
+export interface MendForMany {
+  label: string;
+  count: number;
+  edit: Edit;
+}
+
+/**
+ * The one edit that mends most of the findings of a group alike: those whose best mend says the same as that of the first that has
+ * one. Undefined where there is only one, or where the mends are not plain changes of fields and so cannot be joined.
+ *
+ * @example mendTogether(sixOutsideTheLicence, plan, model) // { label: 'Make it listen only', count: 6, edit }
+ */
+export function mendTogether(
+  findings: readonly Finding[],
+  plan: Plan,
+  model: Model,
+): MendForMany | undefined {
+  const changes = new Map<string, ChannelChange>();
+  let label: string | undefined;
+  for (const finding of findings) {
+    const [mend] = mendsOf(finding, plan, model);
+    if (!mend) continue;
+    label ??= mend.label;
+    if (mend.label !== label) continue;
+    if (mend.edit.name !== 'change' || mend.edit.kind === 'zone') return undefined;
+    for (const change of mend.edit.changes) changes.set(change.id, change);
+  }
+  if (label === undefined || changes.size < 2) return undefined;
+  return { label, count: changes.size, edit: { name: 'change', changes: [...changes.values()] } };
+}
