@@ -70,6 +70,7 @@ const newestContent = async () => {
 };
 
 test('a radio that is plugged in is seen, and read; what it held is the first sealed copy', async () => {
+  expect((await lookAtBench()).reachable).toBe(true);
   const bench = await lookAtBench();
   expect(bench.radios).toMatchObject([{ id: radioId, serial: SERIAL, state: 'whole', copies: [] }]);
   const started = await startJob({ kind: 'read', radioId });

@@ -100,6 +100,18 @@ describe('a change that is sent again', () => {
     });
   });
 
+  test('a receipt of an older Veridon, which says less, does: the edit itself brings its sender along', async () => {
+    const planId = await make(0);
+    const asker = key();
+    const { edits: _, ...answer } = await editPlan(planId, 2, renaming(0, 'Then'), asker);
+    const { database } = await openDatabase();
+    await database.execute(sql`update changes set receipt = receipt - 'answerFrom' where key = ${asker.key}`);
+    expect(await editPlan(planId, 2, renaming(0, 'Then'), asker)).toEqual({
+      ...answer,
+      edits: [renaming(0, 'Then')],
+    });
+  });
+
   test.each([
     ['page7f3a.12', true],
     ['a-b-c-d.e', true],

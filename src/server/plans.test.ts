@@ -205,6 +205,14 @@ test('a removal that is sent again answers the same, and leaves a plan that was 
   await expect(setRemoved(planId, false, removal)).rejects.toMatchObject({ status: 422, kind: 'key-used' });
 });
 
+test('what is held of a plan is given again, the very same, until somebody changes it', async () => {
+  const planId = await make();
+  const { plan } = await getPlan(planId);
+  expect((await getPlan(planId)).plan).toBe(plan);
+  await editPlan(planId, 1, placing(0));
+  expect((await getPlan(planId)).plan).not.toBe(plan);
+});
+
 test('a duplicate holds the same channels under a name of its own, and goes its own way', async () => {
   const planId = await make();
   await editPlan(planId, 1, placing(0));
@@ -227,6 +235,17 @@ test('a duplicate holds the same channels under a name of its own, and goes its 
   // a character of two halves is never cut in two: 60 of them are 54 and the ending
   await editPlan(planId, 4, { name: 'describe', set: { name: '𝄞'.repeat(60) } });
   expect((await duplicatePlan(planId)).plan.name).toBe(`${'𝄞'.repeat(54)}, copy`);
+});
+
+test('an earlier revision can be duplicated, up to the newest; one that there is not is refused', async () => {
+  const planId = await make();
+  await editPlan(planId, 1, placing(0));
+  const channelsAt = async (revision: number) => (await duplicatePlan(planId, revision)).plan.channels.length;
+  expect([await channelsAt(1), await channelsAt(2)]).toEqual([0, 1]);
+  await expect(duplicatePlan(planId, 3)).rejects.toMatchObject({
+    status: 422,
+    kind: 'unknown-revision',
+  });
 });
 
 describe('sealed copies', () => {

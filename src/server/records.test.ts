@@ -43,6 +43,30 @@ afterAll(async () => {
 const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
 const make = async () => (await createPlan({ name: 'Test', modelId: 'tern-p2', owner })).plan.id;
 
+const bytesOf = async (planId: PlanId) => {
+  const { database } = await openDatabase();
+  const [row] = await database.select({ bytes: plans.bytes }).from(plans).where(eq(plans.id, planId));
+  return row!.bytes;
+};
+
+test('how long a plan is as JSON is known without writing it: each record with the comma before it', async () => {
+  const planId = await make();
+  const empty = JSON.stringify((await getPlan(planId)).plan).length;
+  expect(await bytesOf(planId)).toBe(empty);
+  await editPlan(planId, 1, placing(0, 1, 2));
+  const lengths = (await getPlan(planId)).plan.channels.map((one) => JSON.stringify(one).length);
+  const sum = lengths.reduce((a, b) => a + b + 1, 0);
+  expect(await bytesOf(planId)).toBe(empty + sum);
+  // what concerns no record counts nothing
+  await editPlan(planId, 2, { name: 'describe', set: { name: 'Other' } });
+  expect(await bytesOf(planId)).toBe(empty + sum);
+  await editPlan(planId, 3, renaming(1, 'X'));
+  const renamed = JSON.stringify((await getPlan(planId)).plan.channels[1]).length;
+  expect(await bytesOf(planId)).toBe(empty + sum + renamed - lengths[1]!);
+  await editPlan(planId, 4, { name: 'remove', ids: [id(0), id(2)] });
+  expect(await bytesOf(planId)).toBe(empty + renamed + 1);
+});
+
 /** What the tables hold, read anew. */
 async function fromRows(planId: PlanId): Promise<Plan> {
   const { database } = await openDatabase();

@@ -114,6 +114,24 @@ test('ways out are had when they are asked for: of one finding, and of a group',
   expect(store.get().lookedFor['out-of-range']).toBe('frequencies that the radio cannot tune');
 });
 
+test('what is shown is counted; what was shown before says what is left of it', () => {
+  const { store, settle } = desk();
+  expect([store.get().number, store.get().findings()]).toEqual([0, []]);
+  store.show(weather);
+  store.open();
+  settle();
+  const before = store.get();
+  const gone = before.plan!.channels[0]!.id;
+  const less = applyEdit(weather, { name: 'remove', ids: [gone] });
+  store.show(less.ok ? less.value : weather);
+  settle();
+  expect(store.get().number).toBe(before.number + 1);
+  // asked late, when one of its channels is there no more
+  const left = before.findings();
+  expect(left.length).toBeGreaterThan(0);
+  expect(left.some(({ id }) => id === gone)).toBe(false);
+});
+
 test('what a directory knows nearby is said when it comes, before or after the plan', () => {
   const near = [{ name: 'Norrast', output: 145_500_000, input: 144_900_000, lat: 52, lon: -30 }];
   const source = { directory: 'd', entry: 'e', service: 'amateur', lat: 52, lon: -30 };
