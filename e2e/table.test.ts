@@ -305,3 +305,82 @@ test('chosen rows are carried by their slot with the mouse, and by Alt and the a
   await keys('Control+z', 'Control+z');
   await until('both undone', async () => (await order()).join() === before.join());
 });
+
+test('a long table that is scrolled shows each channel in its row, and reads in order when it has come to rest', async () => {
+  const page = at.page();
+  const api = at.world().api;
+  const { plan } = (
+    await api<{ plan: { id: string } }>('/api/plans', 'POST', { name: 'Long', modelId: 'tern-p2', owner: {} })
+  ).body;
+  const of = (n: number) => ({
+    id: `ch_long${String(n).padStart(4, '0')}`,
+    name: `Row ${n}`,
+    fitted: {},
+    rx: 145_000_000 + n * 12_500,
+    tx: n % 3 === 0 ? null : 145_000_000 + n * 12_500,
+    txFixed: false,
+    access: { kind: 'analogue', send: null, expect: null },
+    mode: 'FM',
+    power: 4000,
+    scan: true,
+    alwaysOn: false,
+    note: '',
+    source: null,
+  });
+  const edit = {
+    name: 'place',
+    channels: Array.from({ length: 140 }, (_, n) => of(n)),
+    placement: 'next-free',
+    at: 0,
+    range: { first: 0, count: 150 },
+  };
+  expect((await api(`/api/plans/${plan.id}/edits`, 'POST', { base: 1, edit })).status).toBe(200);
+  await page.goto(`${at.world().url}/plans/${plan.id}`);
+  await until('the focus', async () => (await active()) === 'cell-0-name');
+  /** The rows as they stand in the document: by number, with what their cells say; those that can be seen must all be there. */
+  const rows = () =>
+    page.$eval('[role=grid]', (grid) => {
+      const drawn = [...grid.querySelectorAll('[role=rowgroup] > [role=row]')].map((row) => ({
+        row: Number(row.getAttribute('aria-rowindex')) - 2,
+        said: [...row.querySelectorAll('[data-column=slot], [data-column=name], [data-column=tx]')].map(
+          (one) => one.textContent!.replace(/R(OW|W) \d.*$/, ''),
+        ),
+        top: row.getBoundingClientRect().top - grid.getBoundingClientRect().top + grid.scrollTop,
+      }));
+      return { drawn, scrollTop: grid.scrollTop, height: grid.clientHeight };
+    });
+  const check = async () => {
+    const { drawn, scrollTop, height } = await rows();
+    for (const { row, said, top } of drawn.filter(({ row: n }) => n < 140)) {
+      expect(said.map((text) => text.trim())).toEqual([
+        String(row).padStart(3, '0'),
+        `Row ${row}`,
+        row % 3 === 0 ? 'listen only' : 'same',
+      ]);
+      expect(top).toBe(30 + row * 29);
+    }
+    const numbers = drawn.map(({ row }) => row).sort((a, b) => a - b);
+    expect(numbers[0]! * 29).toBeLessThanOrEqual(scrollTop);
+    expect((numbers.at(-1)! + 2) * 29).toBeGreaterThanOrEqual(Math.min(scrollTop + height, 141 * 29));
+    return drawn.map(({ row }) => row);
+  };
+  for (const top of [300, 900, 2600, 5000, 1234, 40, 777]) {
+    await page.$eval('[role=grid]', (grid, y) => void (grid.scrollTop = y), top);
+    await page.evaluate(
+      () => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))),
+    );
+    await check();
+  }
+  await until('rest', async () => {
+    const order = await check();
+    return order.every((row, n) => n === 0 || row === order[n - 1]! + 1);
+  });
+  // and the keyboard finds its cell wherever the pane was scrolled to
+  await keys('Control+End', 'Home', 'ArrowRight', 'ArrowUp');
+  await page.keyboard.type('Last');
+  await keys('Enter');
+  await kept(page);
+  const { body } = await api<{ plan: { channels: { name: string }[] } }>(`/api/plans/${plan.id}`);
+  expect(body.plan.channels.at(-1)!.name).toBe('Last');
+  await page.goto(`${at.world().url}/plans/${PLAN}`);
+});
