@@ -8,6 +8,8 @@ const config = {
   devIndicators: false,
   typescript: { ignoreBuildErrors: true },
   images: { unoptimized: true },
+  // Each page is loaded when it is first asked for: the start is waited for by somebody who wants one.
+  experimental: { preloadEntriesOnStart: false },
 };
 
 export default config;

@@ -62,7 +62,7 @@ process.on('SIGINT', () => stop(0));
 process.on('SIGTERM', () => stop(0));
 
 const address = `http://127.0.0.1:${port}`;
-for (let waited = 0; !stopping; waited += 100) {
+for (let waited = 0; !stopping; waited += 25) {
   const answer = await fetch(`${address}/api/health`).catch(() => null);
   if (answer?.ok) {
     console.log(`\nVeridon is ready: ${address}\nData: ${folder}. Stop with Ctrl C.\n`);
@@ -72,5 +72,5 @@ for (let waited = 0; !stopping; waited += 100) {
     console.error('Veridon did not come up within 90 seconds.');
     stop(1);
   }
-  await new Promise((resolve) => setTimeout(resolve, 100));
+  await new Promise((resolve) => setTimeout(resolve, 25));
 }

@@ -1,5 +1,5 @@
 import { ketterbyWeekend } from '../../demo';
-import { openDatabase } from '../db';
+import { openDatabase, type Database } from '../db';
 import { problemOf, writing } from './database';
 import { beat, BEAT_MS, forgetDead } from './instance';
 import { closeLostJobs } from './jobs';
@@ -10,13 +10,21 @@ import { hasNoPlans } from './plans';
 /** How long until a database server that is away is asked again, ms. */
 const AGAIN_MS = 3000;
 
+/** When what nobody needs any more is forgotten: not while the first page is waited for, ms. */
+const FORGET_MS = 5000;
+
+/** Where it does not go now the next start does it. */
+async function forget(database: Database): Promise<void> {
+  await forgetOldChanges(database);
+  await forgetDead(database);
+}
+
 /** Tidies up what earlier processes left, and puts the demo into an empty database where VERIDON_DEMO asks for it. */
 async function settle(): Promise<void> {
   const database = await writing();
   await beat(database);
   await closeLostJobs();
-  await forgetOldChanges(database);
-  await forgetDead(database);
+  setTimeout(() => forget(database).catch(() => {}), FORGET_MS).unref();
   if (!process.env.VERIDON_DEMO || !(await hasNoPlans())) return;
   await insertPlan(database, ketterbyWeekend());
 }
