@@ -105,6 +105,24 @@ const CASES: [string, Plan, string, Partial<Channel> | 'gone' | undefined][] = [
   ],
 ];
 
+test.each<[Channel['mode'], Channel['access'], string | null]>([
+  ['FM', { kind: 'dmr', colourCode: 3, timeSlot: 2 }, 'FM has no colour code 3, time slot 2.'],
+  ['FM', { kind: 'nac', nac: 0x293 }, 'FM has no network access code 293.'],
+  ['P25', { kind: 'dmr', colourCode: 3, timeSlot: 2 }, 'P25 has no colour code 3, time slot 2.'],
+  ['DMR', { kind: 'nac', nac: 0x293 }, 'DMR has no network access code 293.'],
+  ['DMR', tone(885), 'DMR has no tones or codes.'],
+  ['P25', { ...tone(885), send: null, expect: { kind: 'tone', tone: 885 } }, 'P25 has no tones or codes.'],
+  ['DMR', OPEN, null],
+  ['FM', tone(885), null],
+  ['DMR', { kind: 'dmr', colourCode: 3, timeSlot: 2 }, null],
+  ['P25', { kind: 'nac', nac: 0x293 }, null],
+])('%s with %j: %s', (mode, access, text) => {
+  const texts = found(one(145_500_000, { mode, access }), 'access-without-mode').map(
+    (finding) => finding.text,
+  );
+  expect(texts).toEqual(text === null ? [] : [`Without effect: ${text}`]);
+});
+
 test.each(CASES)('%s (case %#)', (rule, p, severity, mended) => {
   const findings = found(p, rule);
   expect(findings.map((finding) => finding.severity)).toEqual([severity]);
@@ -241,8 +259,14 @@ describe('what is written', () => {
 
   test('whatever is left out of the fit has a stop that says why; mends are edits that hold', () => {
     const reached = tally();
+    // To one plan in three comes a tone that no radio has.
+    const withTone = fc.tuple(anyPlan, fc.nat(2)).map(([p, luck]): Plan => {
+      const [first, ...others] = p.channels;
+      if (!first || luck > 0) return p;
+      return { ...p, channels: [{ ...first, mode: 'FM', access: tone(884) }, ...others] };
+    });
     fc.assert(
-      fc.property(anyPlan, (p) => {
+      fc.property(withTone, (p) => {
         const findings = check(p, ternP2);
         const stopped = new Set(findings.filter((f) => f.severity === 'stop').map((f) => f.id));
         const written = contentToWrite(p, ternP2);

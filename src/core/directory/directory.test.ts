@@ -99,4 +99,7 @@ test('candidates come nearest first, with bearing, and know what the plan has', 
     ['RR-3', 105, 'N', { slot: 4, near: false }], // 0.94 degrees of 111.195 km
     ['RR-4', 118, 'S', { slot: 4, near: true }], // 1.06 degrees
   ]);
+  // without a plan nothing is present
+  const bare = candidates([other, same, near], { lat: 52.06, lon: -29.84 }, ternP2, null);
+  expect(bare.map(({ present }) => present)).toEqual([null, null, null]);
 });

@@ -237,6 +237,17 @@ describe('reading', () => {
       kind: 'failed',
       reason: expect.stringContaining('TERN-P3'),
     });
+    // nor is one of that name whose memory is of another length
+    const longer = radio(IMAGE, (f) =>
+      f.type === 'identify'
+        ? [frameBytes('ident', 0, identBytes({ ...IDENT, imageBytes: IDENT.imageBytes + 16 }))]
+        : undefined,
+    );
+    expect(converse({ kind: 'read' }, longer).last).toMatchObject({
+      kind: 'failed',
+      radio: 'untouched',
+      reason: expect.stringContaining('This is no Tern P2'),
+    });
   });
 });
 
