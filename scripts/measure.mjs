@@ -217,7 +217,7 @@ if (built.status === 0) {
     'JavaScript of the plan page, compressed',
     [plan.bytes],
     'kB',
-    `an empty page of the same build: ${bare.bytes.toFixed(1)} kB; ${(plan.bytes / bare.bytes).toFixed(2)} times; the worker beside it ${plan.beside.toFixed(1)} kB more`,
+    `an empty page of the same build: ${bare.bytes.toFixed(1)} kB; ${(plan.bytes / bare.bytes).toFixed(2)} times; what is fetched after it, its worker among it, ${plan.beside.toFixed(1)} kB more`,
   );
 } else {
   report('JavaScript of the plan page, compressed', [plan.bytes], 'kB', 'the empty page could not be built');
