@@ -12,6 +12,7 @@ import { rawDocument } from './plan-rows';
 import { createPlan, duplicatePlan, getPlan } from './plans';
 import { planLog } from './plan-log';
 import { editPlan, goBack, stepBack } from './revisions';
+import { keepStep } from './steps';
 
 /** What is accepted is kept once, whole, and within what can be read again. */
 
@@ -276,6 +277,43 @@ describe('changes of many at once', () => {
     expect(answers.map(({ revision }) => revision)).toEqual(planIds.map(() => 3));
     for (const [n, id] of planIds.entries())
       expect((await getPlan(id)).plan.channels[0]!.name).toBe(`At once ${n}`);
+  });
+
+  test('what the database itself refuses of one spoils it for nobody', async () => {
+    const planIds = await Promise.all([0, 1, 2].map(() => make(0)));
+    const { database } = await openDatabase();
+    const outcomes = await Promise.allSettled(
+      planIds.map(async (planId, n) => {
+        const { plan } = await getPlan(planId);
+        const { name, modelId: model, owner: whose, abbreviations } = plan;
+        return keepStep(database, {
+          id: planId,
+          from: 2,
+          name,
+          model,
+          head: { owner: whose, abbreviations },
+          bytes: 1,
+          undoHead: 3,
+          redoHead: null,
+          kind: 'edit',
+          edit: renaming(0, 'X'),
+          inverse: renaming(0, 'Y'),
+          logBytes: 2,
+          // no text of PostgreSQL holds this sign
+          label: n === 1 ? 'a\0b' : 'Sound',
+          beforeUndo: 2,
+          beforeRedo: null,
+          ...key(),
+          request: 'r',
+          receipt: {},
+          rows: { put: [], gone: [] },
+        });
+      }),
+    );
+    expect(outcomes.map(({ status }) => status)).toEqual(['fulfilled', 'rejected', 'fulfilled']);
+    expect(
+      await Promise.all(planIds.map(async (one) => (await planLog(one, undefined, 1)).edits[0]!.label)),
+    ).toEqual(['Sound', 'Place “Station 0”', 'Sound']);
   });
 
   test('one whose key has been used is refused, and spoils it for nobody', async () => {

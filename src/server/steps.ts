@@ -69,7 +69,10 @@ async function run(database: Database): Promise<void> {
   state.running = false;
 }
 
-/** True where it was settled for all of them; false where the key of one has been used, and each has to be asked for itself. */
+/**
+ * True where it was settled for all of them; false where the database refused, whatever of: then each is asked for itself, so that
+ * one spoils it for nobody. One that was kept all the same is not the next any more and is kept no second time.
+ */
 async function keptTogether(database: Database, batch: readonly Waiting[]): Promise<boolean> {
   try {
     const kept = await carryOut(
@@ -78,13 +81,8 @@ async function keptTogether(database: Database, batch: readonly Waiting[]): Prom
     );
     for (const { step, done } of batch) done(kept.has(step.id));
     return true;
-  } catch (error) {
-    if (batch.length > 1 && isKeyTwice(error)) return false;
-    for (const one of batch) {
-      if (isKeyTwice(error)) one.done(false);
-      else one.failed(error);
-    }
-    return true;
+  } catch {
+    return false;
   }
 }
 

@@ -122,7 +122,6 @@ test.each<[Channel['mode'], Channel['access'], string | null]>([
   );
   expect(texts).toEqual(text === null ? [] : [`Without effect: ${text}`]);
 });
-
 test.each(CASES)('%s (case %#)', (rule, p, severity, mended) => {
   const findings = found(p, rule);
   expect(findings.map((finding) => finding.severity)).toEqual([severity]);
@@ -259,7 +258,6 @@ describe('what is written', () => {
 
   test('whatever is left out of the fit has a stop that says why; mends are edits that hold', () => {
     const reached = tally();
-    // To one plan in three comes a tone that no radio has.
     const withTone = fc.tuple(anyPlan, fc.nat(2)).map(([p, luck]): Plan => {
       const [first, ...others] = p.channels;
       if (!first || luck > 0) return p;

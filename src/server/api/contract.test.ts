@@ -221,6 +221,19 @@ test('files come as attachments, of their own type and under a name that is safe
   expect(JSON.parse((await file('document'))[2])).toMatchObject({ name: 'Tamsin Quay/7' });
 });
 
+test('a body without an end is read no further than it may be', async () => {
+  let sent = 0;
+  const body = new ReadableStream({
+    pull: (stream) => {
+      sent += 100_000;
+      stream.enqueue(new Uint8Array(100_000).fill(32));
+    },
+  });
+  const init = { method: 'POST', body, duplex: 'half' } as RequestInit;
+  expect((await server('/api/plans', init)).status).toBe(413);
+  expect(sent).toBeLessThan(5_000_000);
+});
+
 test('whatever is refused is refused with a status that the operation says', async () => {
   const id = 'pl_nothing';
   for (const { method, path, hasBody } of Object.values(api))

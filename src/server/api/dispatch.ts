@@ -58,8 +58,14 @@ export async function dispatchRequest(request: Request): Promise<Response> {
     url: pathname + search,
     header: (name) => request.headers.get(name),
     async bytes(most) {
-      const bytes = new Uint8Array(await request.arrayBuffer());
-      return bytes.length > most ? null : bytes;
+      const parts: Uint8Array[] = [];
+      let length = 0;
+      for await (const part of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
+        length += part.length;
+        if (length > most) return null;
+        parts.push(part);
+      }
+      return Buffer.concat(parts);
     },
     gone: request.signal,
   });
