@@ -1,29 +1,9 @@
-import { kindOf, problemSchema, type ProblemKind } from '../core/problems';
+import { kindOf } from '../core/problems';
+import { problemSchema } from '../core/problems.schema';
+import { ask, changeKey, Misunderstood, Refusal } from './ask';
 import type { Operation } from './operation';
 
-/** What the server said when it refused: its problem document's sentence. */
-export class Refusal extends Error {
-  constructor(
-    readonly status: number,
-    /** null where it was no problem document that came. */
-    readonly kind: ProblemKind | null,
-    message: string,
-  ) {
-    super(message);
-  }
-}
-
-/** The server could not be reached at all. */
-export class Unreachable extends Error {}
-
-const page = Array.from({ length: 16 }, () => Math.floor(Math.random() * 36).toString(36)).join('');
-let changes = 0;
-
-/** A key for one change of this page: sent again with it, the change is answered again and not done again. */
-export const changeKey = (): string => `${page}.${++changes}`;
-
-/** The server said what this page does not understand: it is another version, or something stands in between. */
-export class Misunderstood extends Error {}
+export { changeKey, Misunderstood, Refusal, sentenceOf, Unreachable } from './ask';
 
 /** What an operation is asked with; those parts that it has. */
 interface Asking<P, Q, B> {
@@ -32,8 +12,6 @@ interface Asking<P, Q, B> {
   body?: B;
   /** The key of the change: hand in the same one to send the same change again. */
   key?: string;
-  /** The answer is handed on as it came: who asks checks it itself, later or elsewhere. */
-  unchecked?: boolean;
 }
 
 /** The address of an operation with its parts in their places. */
@@ -54,24 +32,14 @@ function addressOf({ path }: { path: string }, params: object = {}, query: objec
  */
 export async function call<P, Q, B, R>(
   operation: Operation<P, Q, B, R>,
-  { params, query, body, key = changeKey(), unchecked = false }: Asking<P, Q, B> = {},
+  { params, query, body, key = changeKey() }: Asking<P, Q, B> = {},
 ): Promise<R> {
-  let response: Response;
-  try {
-    response = await fetch(addressOf(operation, params ?? {}, query ?? {}), {
-      method: operation.method,
-      headers: {
-        ...(operation.changes && { 'Idempotency-Key': key }),
-        ...(body !== undefined && { 'Content-Type': 'application/json' }),
-      },
-      ...(body !== undefined && { body: JSON.stringify(body) }),
-    });
-  } catch {
-    throw new Unreachable('Veridon does not answer. Is it still running?');
-  }
-  const answer: unknown = await response.json().catch(() => undefined);
-  if (!response.ok) throw refusalOf(response.status, answer);
-  if (unchecked) return answer as R;
+  const { ok, status, answer } = await ask(
+    operation.method,
+    addressOf(operation, params ?? {}, query ?? {}),
+    { body, ...(operation.changes && { key }) },
+  );
+  if (!ok) throw refusalOf(status, answer);
   const read = operation.response.safeParse(answer);
   if (read.success) return read.data;
   const [issue] = read.error.issues;
@@ -80,14 +48,10 @@ export async function call<P, Q, B, R>(
   );
 }
 
-function refusalOf(status: number, answer: unknown): Refusal {
+/** What was refused, of the answer that said so. */
+export function refusalOf(status: number, answer: unknown): Refusal {
   const problem = problemSchema.safeParse(answer);
   return problem.success
     ? new Refusal(status, kindOf(problem.data.type), problem.data.detail)
     : new Refusal(status, null, `The server answered with status ${status}.`);
-}
-
-/** The sentence of anything that was thrown. */
-export function sentenceOf(error: unknown): string {
-  return error instanceof Error ? error.message : String(error);
 }

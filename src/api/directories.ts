@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { candidateSchema, sourceInfoSchema } from '../core/directory';
 import { planIdSchema } from '../core/plan';
-import { text } from '../core/text';
+import { text } from '../core/text.schema';
 import { operation } from './operation';
 
 const placeSchema = z.object({ name: z.string(), island: z.string(), lat: z.number(), lon: z.number() });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { modelSchema } from '../core/models';
-import { text } from '../core/text';
+import { text } from '../core/text.schema';
 import { directoryApi } from './directories';
 import { operation } from './operation';
 import { planApi } from './plans';

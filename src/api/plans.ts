@@ -10,7 +10,7 @@ import {
   planSchema,
 } from '../core/plan';
 import { REGIONS } from '../core/radio';
-import { text } from '../core/text';
+import { text } from '../core/text.schema';
 import { fileOperation, operation, revisionNumber } from './operation';
 
 const planParams = z.object({ id: planIdSchema });

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { ProblemDocument } from './problems.schema';
 
 /**
  * The kinds of problems that the HTTP API answers: a closed set, which programs may rely on and both sides share. Each ends the
@@ -53,20 +53,13 @@ export const PROBLEM_KINDS = [
   'database-away',
   'mistake',
 ] as const;
+
 export type ProblemKind = (typeof PROBLEM_KINDS)[number];
 
-const URN = 'urn:veridon:problem:';
-
-export const problemSchema = z.looseObject({
-  type: z.enum(PROBLEM_KINDS.map((kind) => `${URN}${kind}` as const)),
-  title: z.string(),
-  status: z.int(),
-  /** What happened and what to do, in sentences. */
-  detail: z.string(),
-});
-/** A problem document (RFC 9457). */
-export type ProblemDocument = z.infer<typeof problemSchema>;
+/** What the type of every problem document begins with. */
+export const URN = 'urn:veridon:problem:';
 
 /** The type of a problem document, from its kind; and back. */
 export const typeOf = (kind: ProblemKind) => `${URN}${kind}` as const;
+
 export const kindOf = (type: ProblemDocument['type']) => type.slice(URN.length) as ProblemKind;

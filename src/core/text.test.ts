@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { cutText, isKeepable, keepableText, lengthOf, text, trimmedText, wantedText } from './text';
+import { cutText, isKeepable, keepableText, lengthOf } from './text';
+import { text, trimmedText, wantedText } from './text.schema';
 
 const reasonOf = (schema: ReturnType<typeof text>, value: unknown) =>
   schema.safeParse(value).error?.issues[0]?.message;

@@ -14,7 +14,7 @@ import { MODELS } from '../core/models';
 import type { PlanId } from '../core/plan';
 import type { ProblemKind } from '../core/problems';
 import type { Point } from '../core/radio';
-import { text } from '../core/text';
+import { text } from '../core/text.schema';
 import { benchHeaders, benchUrl } from './bench-address';
 import { fetchJson, FetchFailed, giveUpAfter } from './fetch-json';
 import { getPlan, wantModel } from './plans';

@@ -3,7 +3,7 @@ import { bytesOf } from '../core/image';
 import type { Ident } from '../core/link';
 import { modelByIdent, type Model } from '../core/models';
 import type { RadioId } from '../core/plan';
-import { text } from '../core/text';
+import { text } from '../core/text.schema';
 import { benchHeaders, benchUrl } from './bench-address';
 import { fetchJson, giveUpAfter } from './fetch-json';
 import { Problem } from './problem';

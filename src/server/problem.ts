@@ -1,4 +1,5 @@
-import { typeOf, type ProblemDocument, type ProblemKind } from '../core/problems';
+import { typeOf, type ProblemKind } from '../core/problems';
+import type { ProblemDocument } from '../core/problems.schema';
 
 /** What went wrong, for an answer after RFC 9457: a status, a short kind, and a sentence that says what to do. */
 export class Problem extends Error {

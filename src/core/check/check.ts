@@ -9,13 +9,12 @@ import {
   type ChannelRule,
   type CheckContext,
   type Facts,
-  type Finding,
   type Hit,
-  type Mend,
   type PlanRule,
   type RuleFinding,
   type Severity,
 } from './finding';
+import type { Finding, Mend } from './finding.schema';
 import type { Neighbour } from './neighbour';
 import { RULES } from './rules';
 

@@ -1,25 +1,17 @@
-import { z } from 'zod';
 import type { Model } from '../models';
 import type { Fit, Obstacle } from '../fit';
-import {
-  channelIdSchema,
-  editSchema,
-  KIND_NAMES,
-  type Channel,
-  type ChannelChange,
-  type FIELD_NAMES,
-  type Kind,
-  type Plan,
-} from '../plan';
+import type { Channel, ChannelChange, FIELD_NAMES, Kind, Plan } from '../plan';
 import type { GuardAnswer } from '../radio';
 import type { Neighbour } from './neighbour';
+import type { Mend, Finding, FindingCount } from './finding.schema';
 
 /** A stop will not be written; a caution will be, mind the consequence; a hint is worth a thought. */
 export const SEVERITIES = ['stop', 'caution', 'hint'] as const;
+
 export type Severity = (typeof SEVERITIES)[number];
 
 /** The fields that a finding may speak of: those of a channel that are columns. */
-const FINDING_FIELDS = [
+export const FINDING_FIELDS = [
   'slot',
   'name',
   'rx',
@@ -29,27 +21,8 @@ const FINDING_FIELDS = [
   'power',
   'scan',
 ] as const satisfies readonly (keyof typeof FIELD_NAMES)[];
+
 export type FindingField = (typeof FINDING_FIELDS)[number];
-
-export const mendSchema = z.object({ label: z.string(), edit: editSchema });
-/** An edit that takes a finding away, and what the button says. */
-export type Mend = z.infer<typeof mendSchema>;
-
-export const findingSchema = z.object({
-  /** The rule's id, the name of its file. */
-  rule: z.string(),
-  severity: z.enum(SEVERITIES),
-  /** The kind of the record. */
-  kind: z.enum(KIND_NAMES as [Kind, ...Kind[]]),
-  id: channelIdSchema,
-  field: z.enum(FINDING_FIELDS),
-  /** What happens on air, in one short sentence, without blame. */
-  text: z.string(),
-  /** The table that decided, where one did. */
-  source: z.string().optional(),
-});
-/** Something worth saying of one field of one record. Its mends are made when they are asked for: `mendsOf`. */
-export type Finding = z.infer<typeof findingSchema>;
 
 /** What is known of a channel by itself, worked out once for all rules. */
 export interface Facts {
@@ -77,6 +50,7 @@ export interface CheckContext {
 export interface RuleFinding extends Omit<Finding, 'rule' | 'kind'> {
   mends?: (context: CheckContext) => readonly Mend[];
 }
+
 /** What a rule of one channel says. */
 export type ChannelFinding = Omit<RuleFinding, 'id'>;
 
@@ -89,10 +63,12 @@ interface AnyRule {
   /** What a model must be able to do for the rule to have anything to say; all models where it is not said. */
   applies?(model: Model): boolean;
 }
+
 /** A rule of one channel at a time: depends on the channel, the owner of the plan and the model alone, and is not asked again while they stay. */
 export interface ChannelRule extends AnyRule {
   findOne(channel: Channel, context: CheckContext): ChannelFinding | undefined;
 }
+
 /** Something that a rule of the plan has found. */
 export interface Hit {
   /** The places in the plan of the channels that it is about; the finding is said of the first. */
@@ -100,6 +76,7 @@ export interface Hit {
   /** What is said of it; reads nothing of the plan but those channels. */
   say(channels: readonly Channel[], context: CheckContext): Omit<RuleFinding, 'id'>;
 }
+
 /**
  * A rule of how channels stand beside each other. Hits that are the very same as before, of channels that are, are not said
  * again: give the same list while nothing that was read has changed (`asSeen`).
@@ -107,6 +84,7 @@ export interface Hit {
 export interface PlanRule extends AnyRule {
   find(context: CheckContext): readonly Hit[];
 }
+
 export type Rule = ChannelRule | PlanRule;
 
 /** A rule that looks at one channel at a time and has at most one thing to say of it. */
@@ -138,11 +116,3 @@ export function countFindings(findings: readonly Pick<Finding, 'severity'>[]): F
     .filter(({ n }) => n > 0)
     .map(({ severity, n }) => ({ severity, n, text: `${n} ${n === 1 ? severity : MANY[severity]}` }));
 }
-
-export const findingCountSchema = z.object({
-  severity: z.enum(SEVERITIES),
-  n: z.int(),
-  /** `1 stop`, `8 cautions`. */
-  text: z.string(),
-});
-export type FindingCount = z.infer<typeof findingCountSchema>;

@@ -1,4 +1,5 @@
-import type { Finding, Severity } from './finding';
+import type { Severity } from './finding';
+import type { Finding } from './finding.schema';
 
 /** Findings of one kind: what one rule says with one weight. Shown as one row, and opened on demand. */
 export interface FindingGroup {

@@ -1,5 +1,6 @@
 export * from './check';
 export * from './finding';
+export * from './finding.schema';
 export * from './groups';
 export * from './mends-together';
 export * from './neighbour';

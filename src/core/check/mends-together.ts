@@ -1,7 +1,7 @@
 import type { Model } from '../models';
 import type { ChannelChange, Edit, Plan } from '../plan';
 import { mendsOf } from './check';
-import type { Finding } from './finding';
+import type { Finding } from './finding.schema';
 
 /** One edit that mends many findings alike, and what the button says. */
 export interface MendForMany {

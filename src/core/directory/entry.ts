@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { fail, ok, type Result } from '../result';
-import { text, wantedText } from '../text';
+import { text, wantedText } from '../text.schema';
 import { accessSchema, MODES, parseAccess, parseFrequency, OPEN, type Mode } from '../radio';
 
 /** A row as the Relay Register sends it: frequencies as texts in MHz, access in trade notation. */

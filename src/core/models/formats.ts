@@ -1,5 +1,5 @@
 import type { Format } from '../format';
-import type { Model } from './model';
+import type { Model } from './model.schema';
 import { format as ternP2 } from './tern-p2/format';
 import { format as ternP3 } from './tern-p3/format';
 

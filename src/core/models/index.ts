@@ -1,3 +1,5 @@
 export * from './face';
+export * from './fitted-channel.schema';
 export * from './model';
+export * from './model.schema';
 export * from './registry';

@@ -1,4 +1,4 @@
-import type { Model } from './model';
+import type { Model } from './model.schema';
 import { ternP2 } from './tern-p2';
 import { ternP3 } from './tern-p3';
 

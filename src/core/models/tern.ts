@@ -1,6 +1,6 @@
 import type { Format, Layout } from '../format';
 import { CODES, TONES } from '../radio';
-import type { Model } from './model';
+import type { Model } from './model.schema';
 
 /** The settings of the Terns, which stand at the same places in all of them; their greetings are as long as their names. */
 export const settings = (greeting: number): Format['settings'] => [

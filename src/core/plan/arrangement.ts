@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../result';
-import type { ChannelId } from './ids';
-import type { Plan } from './plan';
+import type { ChannelId } from './ids.schema';
+import type { Plan } from './plan.schema';
 import {
   closeGaps,
   previewPlacing,

@@ -15,8 +15,9 @@ import {
   type Region,
 } from '../radio';
 import { lengthOf } from '../text';
-import { NAME_LIMIT, type Channel, type ChannelFields } from './channel';
-import type { ChannelSet } from './edit';
+import { NAME_LIMIT } from './channel';
+import type { Channel, ChannelFields } from './channel.schema';
+import type { ChannelSet } from './edits/change.schema';
 
 /** The columns of the channel table, in order; each is one thing that a person types. */
 export const COLUMNS = ['slot', 'name', 'rx', 'tx', 'access', 'mode', 'power', 'scan'] as const;

@@ -1,16 +1,9 @@
-import {
-  KIND_NAMES,
-  KINDS,
-  recordsOf,
-  withRecords,
-  type AnyRecord,
-  type IdOf,
-  type Kind,
-  type RecordOf,
-} from './kinds';
+import { KIND_NAMES, KINDS, recordsOf, withRecords, type Kind } from './kinds';
+import type { AnyRecord, IdOf, RecordOf } from './kinds.schema';
 import equal from 'fast-deep-equal';
 import { fail, ok, type Result } from '../result';
-import { changedPlaces, HEAD_FIELDS, headOf, orderedChannels, type Plan, type PlanHead } from './plan';
+import { changedPlaces, HEAD_FIELDS, headOf, orderedChannels } from './plan';
+import type { Plan, PlanHead } from './plan.schema';
 import { withoutDangling } from './references';
 
 /** How the records of one kind differ: those to put, new or instead of the one with that id, those to remove, and the order where that changed. */

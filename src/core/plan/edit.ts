@@ -1,7 +1,7 @@
 import equal from 'fast-deep-equal';
-import { z } from 'zod';
 import { fail, type Result } from '../result';
 import { difference } from './difference';
+import type { EditKind } from './edits/define';
 import { arrange } from './edits/arrange';
 import { change } from './edits/change';
 import { describePlan } from './edits/describe';
@@ -10,36 +10,14 @@ import { place } from './edits/place';
 import { put } from './edits/put';
 import { remove } from './edits/remove';
 import { restore } from './edits/restore';
-import { KIND_NAMES, KINDS, recordsOf, type AnyRecord, type Kind } from './kinds';
-import { HEAD_FIELDS, type Plan } from './plan';
-
-export { channelSetSchema, type ChannelChange, type ChannelSet } from './edits/change';
-
-/**
- * Every change of a plan, as a value. `applyEdit` runs it, `editLabel` says it in words, `inverseOf` undoes it. A few are
- * general, over any kind of record (put, change, remove, order); `place` and `arrange` know radio; `restore` is a difference.
- */
-export const editSchema = z.discriminatedUnion('name', [
-  change.schema,
-  place.schema,
-  put.schema,
-  remove.schema,
-  order.schema,
-  arrange.schema,
-  describePlan.schema,
-  restore.schema,
-]);
-export type Edit = z.infer<typeof editSchema>;
-/** An edit of that name. */
-export type EditNamed<N extends Edit['name']> = Extract<Edit, { name: N }>;
-
-interface Carrier<E> {
-  apply(plan: Plan, edit: E): Result<Plan>;
-  label(edit: E, plan: Plan): string;
-}
+import { KIND_NAMES, KINDS, recordsOf, type Kind } from './kinds';
+import type { AnyRecord } from './kinds.schema';
+import { HEAD_FIELDS } from './plan';
+import type { Plan } from './plan.schema';
+import type { Edit } from './edit.schema';
 
 /** An edit with the kind that carries it out; the switch is what tells TypeScript that they belong together. */
-function carried<T>(edit: Edit, run: <E>(kind: Carrier<E>, edit: E) => T): T {
+function carried<T>(edit: Edit, run: <E>(kind: EditKind<E>, edit: E) => T): T {
   switch (edit.name) {
     case 'change':
       return run(change, edit);

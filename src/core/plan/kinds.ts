@@ -1,27 +1,16 @@
-import { z } from 'zod';
 import { channelKind } from './channel';
 import { zoneKind } from './zone';
+import type { AnyRecord, Lists, RecordOf } from './kinds.schema';
 
 /**
- * Every kind of record that a plan has. A new kind is a file of its own and a line in each of the two lists here; all that
- * treats records alike follows.
+ * Every kind of record that a plan has. A new kind is a file with its schema beside it, and a line here and in each list of
+ * `kinds.schema.ts`; all that treats records alike follows.
  */
 export const KINDS = { channel: channelKind, zone: zoneKind } as const;
 
-/** The plan's lists of records. */
-export const listsSchema = z.object({
-  channels: z.array(channelKind.schema).max(channelKind.limit),
-  zones: z.array(zoneKind.schema).max(zoneKind.limit),
-});
-
-export type Lists = z.infer<typeof listsSchema>;
 export type Kind = keyof typeof KINDS;
-export const KIND_NAMES = Object.keys(KINDS) as Kind[];
 
-/** A record of a kind. */
-export type RecordOf<K extends Kind> = z.infer<(typeof KINDS)[K]['schema']>;
-export type IdOf<K extends Kind> = RecordOf<K>['id'];
-export type AnyRecord = RecordOf<Kind>;
+export const KIND_NAMES = Object.keys(KINDS) as Kind[];
 
 /** The records of a kind in a plan. */
 export function recordsOf<K extends Kind>(plan: Lists, kind: K): readonly RecordOf<K>[] {

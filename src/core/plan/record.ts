@@ -1,19 +1,13 @@
-import type { z } from 'zod';
-
 /**
- * A kind of record, whole in one file: what it is made of, which fields a person sets, what else it refers to, what it is
- * called. Everything that treats records alike (edits, differences, rows, references) reads this and nothing else.
+ * A kind of record: what it refers to, how many there may be, what it is called. Everything that treats records alike (edits,
+ * differences, rows, references) reads this and nothing else. What it is made of stands beside it, in its schema.
  *
- * @example export const zoneKind = defineRecord({ kind: 'zone', list: 'zones', schema, fields, refs: { members: 'channel' }, … })
+ * @example export const zoneKind = defineRecord({ kind: 'zone', list: 'zones', refs: { members: 'channel' }, … })
  */
 export interface RecordKind {
   kind: string;
   /** The list of the plan that holds them. */
   list: string;
-  /** A whole record, its id among it. */
-  schema: z.ZodType<{ id: string }>;
-  /** What a person sets: everything but the id, and for channels the slot. */
-  fields: z.ZodObject;
   /** Most that a plan has. */
   limit: number;
   /** Fields that hold ids of records of another kind, each a list of them without repetition. */

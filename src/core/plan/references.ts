@@ -1,5 +1,6 @@
-import { KIND_NAMES, KINDS, recordsOf, referencesOf, withRecords, type AnyRecord, type Kind } from './kinds';
-import type { Plan } from './plan';
+import { KIND_NAMES, KINDS, recordsOf, referencesOf, withRecords, type Kind } from './kinds';
+import type { AnyRecord } from './kinds.schema';
+import type { Plan } from './plan.schema';
 
 /** The kinds whose records refer to others; the others need not be looked through. */
 const REFERRING = KIND_NAMES.filter((kind) => Object.keys(KINDS[kind].refs).length > 0);

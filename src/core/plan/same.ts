@@ -1,5 +1,5 @@
 import { accessOnAir } from '../radio';
-import type { Channel } from './channel';
+import type { Channel } from './channel.schema';
 
 type Comparable = Pick<Channel, 'rx' | 'tx' | 'mode' | 'access'>;
 

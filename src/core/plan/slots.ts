@@ -1,6 +1,7 @@
-import { SLOT_LIMIT, type Channel } from './channel';
-import type { ChannelId } from './ids';
-import type { Plan } from './plan';
+import { SLOT_LIMIT } from './channel';
+import type { Channel } from './channel.schema';
+import type { ChannelId } from './ids.schema';
+import type { Plan } from './plan.schema';
 
 /** The slots that a radio has: `first` to `first + count - 1`. */
 export interface SlotRange {

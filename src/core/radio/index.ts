@@ -1,4 +1,5 @@
 export * from './access';
+export * from './access.schema';
 export * from './addition';
 export * from './airband';
 export * from './allocation';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { api, type Operation } from '../../api';
-import { problemSchema } from '../../core/problems';
+import { problemSchema } from '../../core/problems.schema';
 import { changeKeySchema, KEY_HEADER } from '../once';
 
 const jsonSchema = (schema: z.ZodType, io: 'input' | 'output') => {

@@ -5,15 +5,15 @@ import dynamic from 'next/dynamic';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import type { FindingField } from '@/core/check';
 import type { ChannelId, Edit, PlanId } from '@/core/plan';
-import { call, sentenceOf, Unreachable } from '@/api/call';
-import { planApi, type KeptPlan } from '@/api/plans';
+import { sentenceOf, Unreachable } from '@/api/ask';
+import type { KeptPlan } from '@/api/plans';
 import { useStable } from '@/ui';
 import { RadioFace } from '@/views/parts';
 import type { Wish } from './arrange-panel';
-import { BandStrip } from './band-strip';
 import { ChannelNote } from './channel-note';
 import { ChannelTable } from './channel-table';
 import { DeskProvider } from './desk';
+import { openPlan } from './plan-calls';
 import { PlanFooter } from './plan-footer';
 import { PlanHeader } from './plan-header';
 import { RadioName } from './radio-name';
@@ -23,6 +23,9 @@ import { useActions } from './use-actions';
 import { usePlan } from './use-plan';
 import { usePlanCommands } from './use-plan-commands';
 import { useTable } from './use-table';
+
+/** Comes after the table; the place that it will take is kept free. */
+const BandStrip = dynamic(() => import('./band-strip').then((module) => module.BandStrip), { ssr: false });
 
 /** Panels come when they are first asked for: the page is lighter without them. */
 const ArrangePanel = dynamic(() => import('./arrange-panel').then((module) => module.ArrangePanel), {
@@ -41,8 +44,7 @@ type Panel = { kind: 'arrange'; wish: Wish } | { kind: 'abbreviations' };
 export function PlanScreen({ id, name }: { id: PlanId; name: string }) {
   const { data, error } = useQuery({
     queryKey: ['plan', id, 'to work on'],
-    // The worker beside the page checks it: a large plan would hold the page up for as long as all else.
-    queryFn: () => call(planApi.plan, { params: { id }, unchecked: true }),
+    queryFn: () => openPlan(id),
     // From then on the store keeps it; who opens the plan again asks again.
     staleTime: Infinity,
     gcTime: 0,

@@ -1,6 +1,6 @@
 import { applyEdit, inverseOf, type Edit, type Plan } from '@/core/plan';
 import { channel, placing, plan, renaming } from '@/core/samples.test.kit';
-import { Refusal, Unreachable } from '@/api/call';
+import { Refusal, Unreachable } from '@/api/ask';
 import { createPlanStore, type PlanServer } from './plan-store';
 
 const start = plan([channel(1, 145_500_000, { name: 'One' }), channel(2, 145_525_000, { name: 'Two' })]);
@@ -84,7 +84,7 @@ test('what the server refuses is taken back and said; the rest stays', async () 
 test('without a server edits are kept, said to be waiting, and sent when it is back', async () => {
   let calls = 0;
   const { kept, server } = fakeServer(() => {
-    if (calls++ < 3) throw new Unreachable('away');
+    if (calls++ < 3) throw new Unreachable();
   });
   const store = open(server);
   let sawOffline = false;
@@ -164,7 +164,7 @@ test('what others changed is taken when somebody looks again, but never over wor
 
 test('a server that is away leaves what is shown as it is', async () => {
   const { server } = fakeServer();
-  const store = open({ ...server, load: () => Promise.reject(new Unreachable('away')) });
+  const store = open({ ...server, load: () => Promise.reject(new Unreachable()) });
   await store.refresh();
   expect(store.get()).toMatchObject({ revision: 5, offline: false, trouble: null });
 });
@@ -193,7 +193,7 @@ test('a change whose answer is lost is sent again under its own key, and only th
   const lose = async <T>(what: string, key: string, run: () => Promise<T>): Promise<T> => {
     sent.push(`${what} ${key}`);
     // Done there, but the answer does not come.
-    if (lost++ < 2) throw new Unreachable('away');
+    if (lost++ < 2) throw new Unreachable();
     return run();
   };
   const store = open({

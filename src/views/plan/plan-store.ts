@@ -2,7 +2,7 @@ import type { ChangeAnswer, KeptPlan } from '@/api/plans';
 import { applyEdit, type Edit, type Plan } from '@/core/plan';
 import type { ProblemKind } from '@/core/problems';
 import type { Result } from '@/core/result';
-import { Refusal, sentenceOf, Unreachable } from '@/api/call';
+import { Refusal, sentenceOf, Unreachable } from '@/api/ask';
 
 /** What the screen sees. `waiting` counts changes that are not on disk yet. */
 export interface PlanState extends KeptPlan {

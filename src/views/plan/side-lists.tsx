@@ -1,13 +1,18 @@
 'use client';
 
 import { Tabs } from 'radix-ui';
+import dynamic from 'next/dynamic';
 import { memo } from 'react';
 import type { Edit, PlanId } from '@/core/plan';
 import { Button, Trouble } from '@/ui';
 import { CheckList } from './check-list';
-import { FitList } from './fit-list';
-import { HistoryList } from './history-list';
 import type { SideListProps } from './side-list';
+
+/** Lists that are not the first to be seen come when they are asked for. */
+const FitList = dynamic(() => import('./fit-list').then((module) => module.FitList), { ssr: false });
+const HistoryList = dynamic(() => import('./history-list').then((module) => module.HistoryList), {
+  ssr: false,
+});
 
 interface Props extends SideListProps {
   planId: PlanId;

@@ -3,10 +3,10 @@
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { modelById, receiveRanges, type Model } from '@/core/models';
 import { placesOf, slotText, type CellContext, type ChannelId, type Plan } from '@/core/plan';
-import { call, changeKey } from '@/api/call';
-import { planApi, type KeptPlan } from '@/api/plans';
+import type { KeptPlan } from '@/api/plans';
 import type { WorkAnswer } from '@/workers/plan-work';
 import { createPlanViews, type PlanViews, type PlanViewsStore } from './plan-views';
+import { contract, planServer } from './plan-calls';
 import { createPlanStore, type PlanState, type PlanStore } from './plan-store';
 
 /** What has been worked out of a plan, a moment behind it while somebody types, so that typing never waits. */
@@ -60,10 +60,12 @@ function useShown(plan: Plan, model: Model): ShownPlan {
   useEffect(() => {
     begin();
     // What a directory knows nearby comes when it comes; without it Check says what it can.
-    call(planApi.neighbours, { params: { id } }).then(
-      (answer) => views.tell(answer.neighbours),
-      () => {},
-    );
+    contract()
+      .then(({ call, planApi }) => call(planApi.neighbours, { params: { id } }))
+      .then(
+        (answer) => views.tell(answer.neighbours),
+        () => {},
+      );
     return end;
   }, [id, views, begin, end]);
   const of = useSyncExternalStore(views.subscribe, views.get, views.get);
@@ -79,17 +81,7 @@ function useShown(plan: Plan, model: Model): ShownPlan {
 
 /** Opens a plan for work. */
 export function usePlan(initial: KeptPlan): PlanInHand {
-  const [store] = useState(() => {
-    const params = { id: initial.plan.id };
-    return createPlanStore(initial, {
-      edit: (base, edit, key) => call(planApi.edit, { params, body: { base, edit }, key }),
-      step: (base, kind, key) => call(planApi[kind], { params, query: { base }, key }),
-      goBack: (base, revision, key) => call(planApi.goBack, { params, body: { base, revision }, key }),
-      key: changeKey,
-      load: () => call(planApi.plan, { params }),
-      wait: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
-    });
-  });
+  const [store] = useState(() => createPlanStore(initial, planServer(initial.plan.id)));
   const state = useSyncExternalStore(store.subscribe, store.get, store.get);
   const { plan } = state;
   const model = modelById(plan.modelId)!;

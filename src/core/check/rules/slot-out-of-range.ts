@@ -3,7 +3,8 @@ import { hasSlot } from '../../fit';
 import type { Model } from '../../models';
 import { remembered } from '../../remember';
 import { asSeen } from '../as-seen';
-import type { CheckContext, Hit, Mend, PlanRule } from '../finding';
+import type { CheckContext, Hit, PlanRule } from '../finding';
+import type { Mend } from '../finding.schema';
 
 const slots = asSeen('list', 'slot');
 

@@ -1,4 +1,4 @@
-import type { Model } from '../model';
+import type { Model } from '../model.schema';
 import { CHARACTERS, tern } from '../tern';
 
 /** Larkmoor Tern P2: analogue handheld for 2 m and 70 cm. `format.ts` and docs/tern-p2.md have its memory. */

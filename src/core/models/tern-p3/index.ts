@@ -1,4 +1,4 @@
-import type { Model } from '../model';
+import type { Model } from '../model.schema';
 import { CHARACTERS, tern } from '../tern';
 
 /** Larkmoor Tern P3: the three-band sister of the P2. `format.ts` and docs/tern-p3.md have its memory. */

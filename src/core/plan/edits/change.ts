@@ -1,52 +1,19 @@
 import equal from 'fast-deep-equal';
-import { z } from 'zod';
 import { fail, ok, type Result } from '../../result';
 import { carryTransmit, formatAccess, formatFrequency, formatPower, isFrequency } from '../../radio';
-import { CHANNEL_LIMIT, channelFieldsSchema, FIELD_NAMES, type ChannelFields } from '../channel';
-import { channelIdSchema, type ChannelId } from '../ids';
-import { KINDS, recordsOf, withRecords, type AnyRecord } from '../kinds';
-import type { Plan } from '../plan';
+import { FIELD_NAMES } from '../channel';
+import type { ChannelFields } from '../channel.schema';
+import { KINDS, recordsOf, withRecords } from '../kinds';
+import type { AnyRecord } from '../kinds.schema';
+import type { Plan } from '../plan.schema';
 import { danglingFault } from '../references';
 import { countOf } from '../record';
-import { zoneKind } from '../zone';
 import { defineEdit } from './define';
 import { placesOf, withPlacesOf } from '../places';
-
-/** Fields to set on one channel; what is not named stays. */
-export const channelSetSchema = channelFieldsSchema
-  .partial()
-  .strict()
-  .refine((set) => set.txFixed === undefined || set.tx !== undefined, 'has txFixed without tx');
-export type ChannelSet = z.infer<typeof channelSetSchema>;
-/** What to set on which channel. */
-export interface ChannelChange {
-  id: ChannelId;
-  set: ChannelSet;
-}
-
-const zones = zoneKind.fields.partial().strict();
+import type { ChannelSet, ChannelChange, ChangeEdit } from './change.schema';
 
 /** Sets fields of records. On channels it knows radio: transmit follows receive by the shift that it had. */
-export const change = defineEdit({
-  schema: z.discriminatedUnion('kind', [
-    z.object({
-      name: z.literal('change'),
-      /** The first logs know no other kind and do not name it. */
-      kind: z.literal('channel').optional(),
-      changes: z
-        .array(z.object({ id: channelIdSchema, set: channelSetSchema }))
-        .min(1)
-        .max(CHANNEL_LIMIT),
-    }),
-    z.object({
-      name: z.literal('change'),
-      kind: z.literal('zone'),
-      changes: z
-        .array(z.object({ id: zoneKind.schema.shape.id, set: zones }))
-        .min(1)
-        .max(zoneKind.limit),
-    }),
-  ]),
+export const change = defineEdit<ChangeEdit>({
   apply: (plan, edit) =>
     edit.kind === undefined || edit.kind === 'channel'
       ? changeChannels(plan, edit.changes)

@@ -1,18 +1,9 @@
-import { z } from 'zod';
 import { ok } from '../../result';
-import { abbreviationsSchema } from '../abbreviations';
-import { detailsSchema, ownerSchema } from '../plan';
 import { defineEdit } from './define';
+import type { DescribeEdit } from './describe.schema';
 
 /** Sets what is said of the plan as a whole. */
-export const describePlan = defineEdit({
-  schema: z.object({
-    name: z.literal('describe'),
-    set: detailsSchema
-      .extend({ abbreviations: abbreviationsSchema.nullable(), owner: ownerSchema.partial() })
-      .partial()
-      .refine((set) => Object.keys(set).length > 0, 'sets nothing'),
-  }),
+export const describePlan = defineEdit<DescribeEdit>({
   apply(plan, { set: { owner, ...rest } }) {
     return ok({ ...plan, ...rest, ...(owner && { owner: { ...plan.owner, ...owner } }) });
   },

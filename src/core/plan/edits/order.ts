@@ -1,21 +1,13 @@
-import { z } from 'zod';
 import { fail, ok } from '../../result';
-import { KINDS, recordsOf, withRecords, type AnyRecord } from '../kinds';
+import { KINDS, recordsOf, withRecords } from '../kinds';
+import type { AnyRecord } from '../kinds.schema';
 import { countOf } from '../record';
-import { zoneKind } from '../zone';
 import { MISSING } from './change';
 import { defineEdit } from './define';
+import type { OrderEdit } from './order.schema';
 
 /** Takes records out of their order and puts them before another one, or at the end; they keep their order among themselves. */
-export const order = defineEdit({
-  schema: z.discriminatedUnion('kind', [
-    z.object({
-      name: z.literal('order'),
-      kind: z.literal('zone'),
-      ids: z.array(zoneKind.schema.shape.id).min(1).max(zoneKind.limit),
-      before: zoneKind.schema.shape.id.nullable(),
-    }),
-  ]),
+export const order = defineEdit<OrderEdit>({
   apply(plan, { kind, ids, before }) {
     const { words } = KINDS[kind];
     const there: readonly AnyRecord[] = recordsOf(plan, kind);

@@ -1,38 +1,14 @@
-import { z } from 'zod';
 import { fail, ok } from '../../result';
-import { CHANNEL_LIMIT, LIST_LIMIT, newChannelSchema, SLOT_LIMIT } from '../channel';
 import { KINDS } from '../kinds';
 import { orderedChannels } from '../plan';
 import { countOf } from '../record';
 import { withoutDangling } from '../references';
-import { PLACEMENTS, previewPlacing } from '../slots';
+import { previewPlacing } from '../slots';
 import { defineEdit } from './define';
-
-const slot = z.int().min(0).max(SLOT_LIMIT);
+import type { PlaceEdit } from './place.schema';
 
 /** Puts new channels into slots of one list, making room in one of the ways of `PLACEMENTS`. */
-export const place = defineEdit({
-  schema: z.object({
-    name: z.literal('place'),
-    channels: z.array(newChannelSchema).min(1).max(CHANNEL_LIMIT),
-    placement: z.enum(PLACEMENTS),
-    /** The list of slots; the first where it is not said. */
-    list: z
-      .int()
-      .min(0)
-      .max(LIST_LIMIT - 1)
-      .optional(),
-    at: slot,
-    range: z.object({
-      first: slot,
-      count: z
-        .int()
-        .min(1)
-        .max(SLOT_LIMIT + 1),
-    }),
-    /** The slots that the preview showed; the edit is refused where they are no longer what it would give. */
-    expect: z.array(slot).max(CHANNEL_LIMIT).optional(),
-  }),
+export const place = defineEdit<PlaceEdit>({
   apply(plan, edit) {
     const { list = 0 } = edit;
     const preview = previewPlacing(

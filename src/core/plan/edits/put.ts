@@ -1,21 +1,13 @@
-import { z } from 'zod';
 import { fail, ok } from '../../result';
-import { KINDS, recordsOf, withRecords, type AnyRecord } from '../kinds';
+import { KINDS, recordsOf, withRecords } from '../kinds';
+import type { AnyRecord } from '../kinds.schema';
 import { countOf } from '../record';
 import { danglingFault } from '../references';
-import { zoneKind } from '../zone';
 import { defineEdit } from './define';
+import type { PutEdit } from './put.schema';
 
 /** Puts new records of a kind with an order of its own into the plan: before another one, or at the end. Channels are placed instead. */
-export const put = defineEdit({
-  schema: z.discriminatedUnion('kind', [
-    z.object({
-      name: z.literal('put'),
-      kind: z.literal('zone'),
-      records: z.array(zoneKind.schema).min(1).max(zoneKind.limit),
-      before: zoneKind.schema.shape.id.nullable(),
-    }),
-  ]),
+export const put = defineEdit<PutEdit>({
   apply(plan, { kind, records, before }) {
     const { words, limit } = KINDS[kind];
     const there: readonly AnyRecord[] = recordsOf(plan, kind);

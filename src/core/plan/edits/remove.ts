@@ -1,29 +1,14 @@
-import { z } from 'zod';
 import { fail, ok } from '../../result';
-import { CHANNEL_LIMIT } from '../channel';
-import { channelIdSchema } from '../ids';
-import { KINDS, recordsOf, withRecords, type AnyRecord } from '../kinds';
+import { KINDS, recordsOf, withRecords } from '../kinds';
+import type { AnyRecord } from '../kinds.schema';
 import { countOf } from '../record';
 import { withoutDangling } from '../references';
-import { zoneKind } from '../zone';
 import { MISSING } from './change';
 import { defineEdit } from './define';
+import type { RemoveEdit } from './remove.schema';
 
 /** Takes records out of the plan, and every reference to them. */
-export const remove = defineEdit({
-  schema: z.discriminatedUnion('kind', [
-    z.object({
-      name: z.literal('remove'),
-      /** The first logs know no other kind and do not name it. */
-      kind: z.literal('channel').optional(),
-      ids: z.array(channelIdSchema).min(1).max(CHANNEL_LIMIT),
-    }),
-    z.object({
-      name: z.literal('remove'),
-      kind: z.literal('zone'),
-      ids: z.array(zoneKind.schema.shape.id).min(1).max(zoneKind.limit),
-    }),
-  ]),
+export const remove = defineEdit<RemoveEdit>({
   apply(plan, { kind = 'channel', ids }) {
     const { words } = KINDS[kind];
     const records: readonly AnyRecord[] = recordsOf(plan, kind);

@@ -1,43 +1,11 @@
-import { z } from 'zod';
-import { CHANNEL_LIMIT, channelSchema } from '../channel';
 import { applyDifference, type Difference } from '../difference';
-import { channelIdSchema } from '../ids';
 import { KIND_NAMES, KINDS, type Kind } from '../kinds';
-import { detailsSchema, headSchema } from '../plan';
-import { abbreviationsSchema } from '../abbreviations';
 import { countOf } from '../record';
-import { zoneKind } from '../zone';
 import { defineEdit } from './define';
-
-const channels = z.array(channelSchema).max(CHANNEL_LIMIT);
-const channelIds = z.array(channelIdSchema).max(CHANNEL_LIMIT);
-const zoneIds = z.array(zoneKind.schema.shape.id).max(zoneKind.limit);
-
-const schema = z.object({
-  name: z.literal('restore'),
-  records: z
-    .object({
-      channel: z.object({ put: channels, remove: channelIds }).optional(),
-      zone: z
-        .object({
-          put: z.array(zoneKind.schema).max(zoneKind.limit),
-          remove: zoneIds,
-          order: zoneIds.optional(),
-        })
-        .optional(),
-    })
-    .strict()
-    .optional(),
-  head: headSchema.extend({ abbreviations: abbreviationsSchema.nullable() }).optional(),
-  // How logs of format 1 have it: channels alone, and the oldest know no abbreviations.
-  put: channels.optional(),
-  remove: channelIds.optional(),
-  details: detailsSchema.extend({ abbreviations: abbreviationsSchema.nullable().optional() }).optional(),
-});
+import type { RestoreEdit } from './restore.schema';
 
 /** A difference laid over the plan: the form that inverses take. */
-export const restore = defineEdit({
-  schema,
+export const restore = defineEdit<RestoreEdit>({
   apply: (plan, edit) => {
     const { details } = edit;
     // The oldest details say nothing of abbreviations; later ones may say that there were none.
@@ -58,7 +26,7 @@ export const restore = defineEdit({
 });
 
 /** The records of a restore in either of its two forms. */
-function recordsIn({ records, put, remove }: z.infer<typeof schema>): Difference['records'] {
+function recordsIn({ records, put, remove }: RestoreEdit): Difference['records'] {
   if (records) return records;
   return put || remove ? { channel: { put: put ?? [], remove: remove ?? [] } } : {};
 }

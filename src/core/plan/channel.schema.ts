@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import { text, trimmedText } from '../text.schema';
+import { accessSchema, HIGHEST_POWER, isFrequency, MODES, type Mode } from '../radio';
+import { channelIdSchema } from './ids.schema';
+import { NAME_LIMIT, SLOT_LIMIT, FITTED_LIMIT, LIST_LIMIT } from './channel';
+
+export const frequencySchema = z
+  .int('is not a whole number of Hz')
+  .refine(isFrequency, 'is not a frequency from 8.3 kHz to 275 GHz in whole tens of Hz');
+
+/** Where a channel came from: a directory's row, kept so that it can be recognised and refreshed. */
+export const sourceSchema = z.object({
+  directory: text(40),
+  entry: text(80),
+  service: text(40),
+  call: text(16).optional(),
+  place: text(60).optional(),
+  lat: z.number().min(-90).max(90).optional(),
+  lon: z.number().min(-180).max(180).optional(),
+});
+
+/** What a person sets on a channel: everything but its id and slot. */
+export const channelFieldsSchema = z.object({
+  name: trimmedText(NAME_LIMIT),
+  /** Names fitted by hand, by model id; the fitter leaves them alone. */
+  fitted: z
+    .record(text(40), text(NAME_LIMIT))
+    .refine(
+      (names) => Object.keys(names).length <= FITTED_LIMIT,
+      `has names for more than ${FITTED_LIMIT} models`,
+    ),
+  rx: frequencySchema,
+  /** Absolute; null is listen only. */
+  tx: frequencySchema.nullable(),
+  /** Transmit was entered as a frequency of its own and does not follow receive. */
+  txFixed: z.boolean(),
+  access: accessSchema,
+  mode: z.enum(MODES as [Mode, ...Mode[]]),
+  /** Wanted power in mW; the fit takes the radio's nearest. */
+  power: z.int().min(1).max(HIGHEST_POWER),
+  scan: z.boolean(),
+  /** Never falls silent: a broadcast, a beacon. */
+  alwaysOn: z.boolean(),
+  /** Works a satellite: its two sides belong together, whatever lies between them. Optional: older plans have none. */
+  satellite: z.boolean().optional(),
+  note: text(500),
+  source: sourceSchema.nullable(),
+});
+
+export const channelSchema = channelFieldsSchema.extend({
+  id: channelIdSchema,
+  /** Which of the radio's lists its slot is in: 0 is the first, which every radio has. Plans of format 1 know one list. */
+  list: z
+    .int()
+    .min(0)
+    .max(LIST_LIMIT - 1)
+    .default(0),
+  slot: z.int().min(0).max(SLOT_LIMIT),
+});
+export type ChannelFields = z.infer<typeof channelFieldsSchema>;
+
+/** One receive and transmit arrangement with a name, in a slot. */
+export type Channel = z.infer<typeof channelSchema>;
+
+/** A channel without a slot yet. */
+export const newChannelSchema = channelFieldsSchema.extend({ id: channelIdSchema });

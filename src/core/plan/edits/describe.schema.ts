@@ -1,0 +1,12 @@
+import { z } from 'zod';
+import { abbreviationsSchema } from '../abbreviations.schema';
+import { detailsSchema, ownerSchema } from '../plan.schema';
+
+export const describeSchema = z.object({
+  name: z.literal('describe'),
+  set: detailsSchema
+    .extend({ abbreviations: abbreviationsSchema.nullable(), owner: ownerSchema.partial() })
+    .partial()
+    .refine((set) => Object.keys(set).length > 0, 'sets nothing'),
+});
+export type DescribeEdit = z.infer<typeof describeSchema>;

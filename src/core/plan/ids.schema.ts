@@ -1,0 +1,23 @@
+import { z } from 'zod';
+
+/** Stable ids, branded so that one kind cannot stand for another. They are made at the edge; core has no randomness. */
+const id = <B extends string>(prefix: string, brand: B) =>
+  z
+    .string()
+    .regex(
+      new RegExp(`^${prefix}_[a-z0-9]{4,32}$`),
+      `is not an id: it reads ${prefix}_ and 4 to 32 letters or figures`,
+    )
+    .brand(brand);
+
+export const planIdSchema = id('pl', 'PlanId');
+
+export const channelIdSchema = id('ch', 'ChannelId');
+
+export const radioIdSchema = id('rd', 'RadioId');
+
+export const zoneIdSchema = id('zn', 'ZoneId');
+export type PlanId = z.infer<typeof planIdSchema>;
+export type ChannelId = z.infer<typeof channelIdSchema>;
+export type RadioId = z.infer<typeof radioIdSchema>;
+export type ZoneId = z.infer<typeof zoneIdSchema>;

@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { channelKind } from './channel';
+import { channelSchema } from './channel.schema';
+import { zoneKind } from './zone';
+import { zoneSchema } from './zone.schema';
+import type { Kind } from './kinds';
+
+/** What a record of each kind is made of, its id among it. */
+export const SCHEMAS = { channel: channelSchema, zone: zoneSchema } as const satisfies Record<
+  Kind,
+  z.ZodType
+>;
+
+/** The plan's lists of records. */
+export const listsSchema = z.object({
+  channels: z.array(SCHEMAS.channel).max(channelKind.limit),
+  zones: z.array(SCHEMAS.zone).max(zoneKind.limit),
+});
+export type Lists = z.infer<typeof listsSchema>;
+
+/** A record of a kind. */
+export type RecordOf<K extends Kind> = z.infer<(typeof SCHEMAS)[K]>;
+
+export type IdOf<K extends Kind> = RecordOf<K>['id'];
+
+export type AnyRecord = RecordOf<Kind>;
