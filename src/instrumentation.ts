@@ -1,9 +1,9 @@
 /** Runs once when the server comes up, before the first request. */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
-  const { start } = await import('./server/start');
+  const { dispatch, start } = await import('./server/start');
   await start();
-  const { dispatch } = await import('./server/api/dispatch');
-  // The door answers the HTTP interface itself (src/door/api.mjs).
-  Object.assign(globalThis, { veridonDispatch: dispatch });
+  // The door answers the HTTP interface itself (src/door/api.mjs); without it, while developing, nobody asks for it here.
+  const { veridonStarted } = globalThis as { veridonStarted?: (by: typeof dispatch) => void };
+  veridonStarted?.(dispatch);
 }

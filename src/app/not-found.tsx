@@ -8,7 +8,7 @@ export default function NotFound() {
         <p className="py-3 text-soft">
           The plan may have been removed, and can then be brought back, or made with another data directory.
         </p>
-        <Link className="underline" href="/">
+        <Link prefetch={false} className="underline" href="/">
           All plans
         </Link>
       </div>

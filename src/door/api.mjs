@@ -13,10 +13,26 @@ import { endAnswer } from './door.mjs';
  * @typedef {(incoming: Incoming) => Promise<Outgoing>} Dispatch
  */
 
-const shared = /** @type {{ veridonDispatch?: Dispatch }} */ (globalThis);
+/** @type {Dispatch | undefined} */
+let dispatcher;
+
+/**
+ * Settles when the application has started and handed its dispatcher over. Before that nobody is let in: the framework would load
+ * the whole interface a second time to answer.
+ */
+export const started = /** @type {Promise<void>} */ (
+  new Promise((done) =>
+    Object.assign(globalThis, {
+      veridonStarted: (/** @type {Dispatch} */ dispatch) => {
+        dispatcher = dispatch;
+        done();
+      },
+    }),
+  )
+);
 
 /** @param {string} url @returns {Dispatch | undefined} what answers that address, where it is one of the interface */
-export const dispatcherOf = (url) => (/^\/api(\/|\?|$)/.test(url) ? shared.veridonDispatch : undefined);
+export const dispatcherOf = (url) => (/^\/api(\/|\?|$)/.test(url) ? dispatcher : undefined);
 
 /**
  * The body of a request; null where it is longer than `most`. What whoever sends it breaks off is what has come so far.

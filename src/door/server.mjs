@@ -3,7 +3,7 @@
 import { createServer } from 'node:http';
 import { setFlagsFromString } from 'node:v8';
 import next from 'next';
-import { answerApi, dispatcherOf } from './api.mjs';
+import { answerApi, dispatcherOf, started } from './api.mjs';
 import { laneOf, makeTurns } from './turns.mjs';
 import {
   ANSWER_HEADERS,
@@ -88,6 +88,7 @@ server.on('error', (/** @type {NodeJS.ErrnoException} */ error) => {
 const app = next({ dev: false, hostname, port, httpServer: server });
 const handle = app.getRequestHandler();
 await app.prepare();
+await started;
 // A script that opens a thousand connections at once must not make others wait for theirs: what does not fit into the row of
 // those that have not been taken yet tries again after seconds.
 server.listen({ port, host: hostname, backlog: 4096 }, () =>

@@ -7,6 +7,9 @@ import { forgetOldChanges } from './once';
 import { insertPlan } from './plan-rows';
 import { hasNoPlans } from './plans';
 
+/** What answers the interface, loaded with the start. */
+export { dispatch } from './api/dispatch';
+
 /** How long until a database server that is away is asked again, ms. */
 const AGAIN_MS = 3000;
 

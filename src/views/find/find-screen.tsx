@@ -93,6 +93,7 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
         )}
         {planId && (
           <Link
+            prefetch={false}
             href={`/plans/${planId}`}
             className="inline-flex h-8 items-center rounded-md border border-line-strong bg-sheet px-3 text-[13px] font-medium hover:bg-sunk"
           >
@@ -170,7 +171,7 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
               className="shrink-0 rounded-md border border-line-strong bg-wash px-3 py-2 text-[13px]"
             >
               {placed}{' '}
-              <Link className="underline" href={`/plans/${planId}`}>
+              <Link prefetch={false} className="underline" href={`/plans/${planId}`}>
                 See them in the plan
               </Link>
               , where it can be undone.

@@ -133,6 +133,7 @@ export function PlanHeader({ onCheck }: { onCheck: () => void }) {
         ))}
       </Button>
       <Link
+        prefetch={false}
         href={`/bench?plan=${plan.id}`}
         className="inline-flex h-8 items-center whitespace-nowrap rounded-md border border-action bg-action px-3 text-[13px] font-medium text-action-ink hover:opacity-90"
       >

@@ -57,6 +57,7 @@ export function TableBar({ arranging, onArrange }: { arranging: boolean; onArran
         Export
       </a>
       <Link
+        prefetch={false}
         href={`/find?plan=${hand.plan.id}`}
         className="whitespace-nowrap rounded-md border border-line-strong px-2 py-[3px] text-[13px] font-medium hover:bg-sunk"
       >

@@ -26,6 +26,9 @@ export interface PlanInHand extends PlanState {
   context: CellContext;
 }
 
+/** After this the first screenful is drawn, ms. */
+const AT_REST_MS = 600;
+
 const nobody = { slot: '', name: '' };
 
 /** The worker beside the page, and another one in its place where it breaks down. */
@@ -59,14 +62,20 @@ function useShown(plan: Plan, model: Model): ShownPlan {
   }, [plan, views, begin]);
   useEffect(() => {
     begin();
-    // What a directory knows nearby comes when it comes; without it Check says what it can.
-    contract()
-      .then(({ call, planApi }) => call(planApi.neighbours, { params: { id } }))
-      .then(
-        (answer) => views.tell(answer.neighbours),
-        () => {},
-      );
-    return end;
+    // What a directory knows nearby comes when it comes; without it Check says what it can. Asked for when the page is at rest,
+    // since what reads the answer is weighty.
+    const asking = setTimeout(() => {
+      contract()
+        .then(({ call, planApi }) => call(planApi.neighbours, { params: { id } }))
+        .then(
+          (answer) => views.tell(answer.neighbours),
+          () => {},
+        );
+    }, AT_REST_MS);
+    return () => {
+      clearTimeout(asking);
+      end();
+    };
   }, [id, views, begin, end]);
   const of = useSyncExternalStore(views.subscribe, views.get, views.get);
   return useMemo(() => {

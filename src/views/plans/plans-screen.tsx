@@ -120,6 +120,7 @@ export function PlansScreen({
                 />
               ) : (
                 <Link
+                  prefetch={false}
                   href={`/plans/${plan.id}`}
                   className="grid min-w-0 flex-1 grid-cols-[minmax(0,1.2fr)_minmax(0,1.6fr)_auto] items-center gap-8 px-2 py-4 max-[700px]:grid-cols-[minmax(0,1fr)_auto]"
                 >

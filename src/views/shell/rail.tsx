@@ -34,6 +34,7 @@ function Places() {
           : href;
     return (
       <Link
+        prefetch={false}
         key={href}
         href={target}
         aria-current={here ? 'page' : undefined}
@@ -66,7 +67,7 @@ export function Rail() {
   return (
     <div className="flex h-full shrink-0">
       <nav aria-label="Places" className="flex w-[68px] flex-col items-center gap-1 px-1.5 py-3">
-        <Link href="/" className="mb-3" aria-label="Veridon, all plans">
+        <Link prefetch={false} href="/" className="mb-3" aria-label="Veridon, all plans">
           <Mark />
         </Link>
         <Suspense>

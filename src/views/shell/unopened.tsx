@@ -8,7 +8,7 @@ export function Unopened({ id, why }: { id: string; why: string }) {
         <h1 className="text-[21px] font-semibold">This plan cannot be opened</h1>
         <p className="break-words py-3 text-soft">{why}</p>
         <p className="flex gap-6">
-          <Link className="underline" href="/">
+          <Link prefetch={false} className="underline" href="/">
             All plans
           </Link>
           <a className="underline" href={`/api/plans/${id}/document`} download>
