@@ -1,6 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import {
   difference,
+  emptyLists,
   FORMAT,
   KIND_NAMES,
   KINDS,
@@ -139,14 +140,14 @@ export function rowChanges({ records }: Difference, before: Plan, after: Plan): 
 
 /** The rows of all records of a plan of which there are none yet. */
 export function allRows(plan: Plan): RowChanges {
-  const nothing: Plan = { ...plan, channels: [], zones: [] };
+  const nothing: Plan = { ...plan, ...emptyLists() };
   return rowChanges(difference(nothing, plan), nothing, plan);
 }
 
 /** Keeps a plan that is new, as its first revision. */
 export async function insertPlan(database: Database, plan: Plan): Promise<void> {
-  const { id, name, modelId, owner, abbreviations } = plan;
-  const head = JSON.stringify({ owner, abbreviations });
+  const { id, name, modelId, owner, abbreviations, settings } = plan;
+  const head = JSON.stringify({ owner, abbreviations, settings });
   const bytes = JSON.stringify(plan).length;
   await database.execute(sql`
     with gate as (

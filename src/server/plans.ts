@@ -46,14 +46,13 @@ export function wantModel(id: string): Model {
 /** Makes a plan; sent again with the same key it is the same plan. `request` is what was asked for, where it says more than this. */
 export async function createPlan(
   details: PlanDetails,
-  from: Partial<Pick<Plan, 'channels' | 'abbreviations'>> = {},
+  from: Partial<Omit<Plan, keyof PlanDetails | 'format' | 'id'>> = {},
   asker = NOBODY,
   request: unknown = { details, from },
 ): Promise<KeptPlan> {
   wantModel(details.modelId);
   const id = makeId('pl', crypto.getRandomValues(new Uint8Array(12)));
-  const { channels = [], abbreviations = null } = from;
-  const plan: Plan = { ...newPlan(id, details), channels, abbreviations };
+  const plan: Plan = { ...newPlan(id, details), ...from };
   return keepNew(plan, asker, request);
 }
 

@@ -110,14 +110,14 @@ async function keep(
   const revision = before.revision + 1;
   const [undoHead, redoHead] = [step.undoHead(revision), step.redoHead(revision)];
   const undoing: Edit = { name: 'restore', ...back };
-  const { name, modelId, owner, abbreviations } = after;
+  const { name, modelId, owner, abbreviations, settings } = after;
   const receipt: Receipt = { revision, answerFrom: step.answerFrom };
   const kept = await keepStep(database, {
     id,
     from: before.revision,
     name,
     model: modelId,
-    head: { owner, abbreviations },
+    head: { owner, abbreviations, settings },
     bytes,
     undoHead,
     redoHead,

@@ -1,6 +1,6 @@
 import type { Model } from '../models';
 import { canSend, fit, obstacles, shownNames, type Fit } from '../fit';
-import { applyEdit, placesOf, type Channel, type ChannelId, type Owner, type Plan } from '../plan';
+import { applyEdit, emptyLists, placesOf, type Channel, type ChannelId, type Owner, type Plan } from '../plan';
 import { mayTransmit } from '../radio';
 import { remembered, rememberedAlong } from '../remember';
 import {
@@ -197,7 +197,7 @@ export function mendsOf(finding: Finding, plan: Plan, model: Model): Mend[] {
  */
 function mendHolds(mend: Mend, finding: Finding, channel: Channel, context: CheckContext): boolean {
   if (mend.edit.name !== 'change') return true;
-  const mended = applyEdit({ ...context.plan, channels: [channel], zones: [] }, mend.edit);
+  const mended = applyEdit({ ...context.plan, ...emptyLists(), channels: [channel] }, mend.edit);
   if (!mended.ok) return false;
   const after = mended.value.channels[0]!;
   const { channel: rules } = rulesFor(context.model);

@@ -28,8 +28,9 @@ export function mendTogether(
     if (!mend) continue;
     label ??= mend.label;
     if (mend.label !== label) continue;
-    if (mend.edit.name !== 'change' || mend.edit.kind === 'zone') return undefined;
-    for (const change of mend.edit.changes) changes.set(change.id, change);
+    const { edit } = mend;
+    if (edit.name !== 'change' || !(edit.kind === undefined || edit.kind === 'channel')) return undefined;
+    for (const change of edit.changes) changes.set(change.id, change);
   }
   if (label === undefined || changes.size < 2) return undefined;
   return { label, count: changes.size, edit: { name: 'change', changes: [...changes.values()] } };

@@ -4,7 +4,7 @@ import equal from 'fast-deep-equal';
 import { fail, ok, type Result } from '../result';
 import { changedPlaces, HEAD_FIELDS, headOf, orderedChannels } from './plan';
 import type { Plan, PlanHead } from './plan.schema';
-import { withoutDangling } from './references';
+import { refers, withoutDangling } from './references';
 
 /** How the records of one kind differ: those to put, new or instead of the one with that id, those to remove, and the order where that changed. */
 export interface RecordDifference<K extends Kind = Kind> {
@@ -116,7 +116,8 @@ export function applyDifference(plan: Plan, { records, head }: Difference): Resu
     next = { ...next, channels: ordered };
   }
   const nothingGone = KIND_NAMES.every((kind) => !records[kind]?.remove.length);
-  return ok(nothingGone && !records.zone ? next : withoutDangling(next));
+  const stands = nothingGone && !KIND_NAMES.some((kind) => records[kind] && refers(kind));
+  return ok(stands ? next : withoutDangling(next));
 }
 
 const slotsStand = (was: Plan['channels'], is: Plan['channels']) =>

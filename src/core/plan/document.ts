@@ -12,6 +12,8 @@ type Document = Record<string, unknown>;
 const MIGRATIONS: Readonly<Record<number, (document: Document) => Document>> = {
   // One list of slots and channels alone; a channel without a list is in the first, by its schema.
   1: (document) => ({ ...document, format: 2, zones: [] }),
+  // Nothing of radios with sides, and no settings.
+  2: (document) => ({ ...document, format: 3, settings: {}, skipSets: [], scanEdges: [], setUps: [] }),
 };
 
 /** A document of any format that there was, in the newest; what is no document stays what it is. */

@@ -13,6 +13,7 @@ import { restore } from './edits/restore';
 import { KIND_NAMES, KINDS, recordsOf, type Kind } from './kinds';
 import type { AnyRecord } from './kinds.schema';
 import { HEAD_FIELDS } from './plan';
+import { fieldKept, refers } from './references';
 import type { Plan } from './plan.schema';
 import type { Edit } from './edit.schema';
 
@@ -104,11 +105,5 @@ function clashOf(kind: Kind, base: Plan, wanted: Plan, newest: Plan): string | u
 function same(kind: Kind, field: string, record: AnyRecord, before: AnyRecord, plan: Plan): boolean {
   const [is, was] = [record, before].map((one) => (one as unknown as Record<string, unknown>)[field]);
   if (equal(is, was)) return true;
-  const to = (KINDS[kind].refs as Record<string, Kind>)[field];
-  if (!to) return false;
-  const there = new Set<string>(recordsOf(plan, to).map(({ id }) => id));
-  return equal(
-    is,
-    (was as readonly string[]).filter((id) => there.has(id)),
-  );
+  return refers(kind) && equal(is, fieldKept(kind, before, field, plan));
 }

@@ -17,7 +17,16 @@ export const channelIdSchema = id('ch', 'ChannelId');
 export const radioIdSchema = id('rd', 'RadioId');
 
 export const zoneIdSchema = id('zn', 'ZoneId');
+
+export const skipSetIdSchema = id('sk', 'SkipSetId');
+
+export const scanEdgeIdSchema = id('se', 'ScanEdgeId');
+
+export const setUpIdSchema = id('qs', 'SetUpId');
 export type PlanId = z.infer<typeof planIdSchema>;
 export type ChannelId = z.infer<typeof channelIdSchema>;
 export type RadioId = z.infer<typeof radioIdSchema>;
 export type ZoneId = z.infer<typeof zoneIdSchema>;
+export type SkipSetId = z.infer<typeof skipSetIdSchema>;
+export type ScanEdgeId = z.infer<typeof scanEdgeIdSchema>;
+export type SetUpId = z.infer<typeof setUpIdSchema>;

@@ -1,4 +1,4 @@
-import type { PlanId, ChannelId, RadioId, ZoneId } from './ids.schema';
+import type { ChannelId, PlanId, RadioId, ScanEdgeId, SetUpId, SkipSetId, ZoneId } from './ids.schema';
 
 const FIGURES = 'abcdefghijklmnopqrstuvwxyz0123456789';
 
@@ -10,6 +10,12 @@ export function makeId(prefix: 'zn', random: Uint8Array): ZoneId;
 export function makeId(prefix: 'rd', random: Uint8Array): RadioId;
 
 export function makeId(prefix: 'pl', random: Uint8Array): PlanId;
+
+export function makeId(prefix: 'sk', random: Uint8Array): SkipSetId;
+
+export function makeId(prefix: 'se', random: Uint8Array): ScanEdgeId;
+
+export function makeId(prefix: 'qs', random: Uint8Array): SetUpId;
 
 export function makeId(prefix: string, random: Uint8Array): string {
   return `${prefix}_${Array.from(random, (byte) => FIGURES[byte % FIGURES.length]).join('')}`;

@@ -1,20 +1,32 @@
 import { z } from 'zod';
 import { channelKind } from './channel';
 import { channelSchema } from './channel.schema';
+import type { Kind } from './kinds';
+import { scanEdgeKind } from './scan-edge';
+import { scanEdgeSchema } from './scan-edge.schema';
+import { setUpKind } from './set-up';
+import { setUpSchema } from './set-up.schema';
+import { skipSetKind } from './skip-set';
+import { skipSetSchema } from './skip-set.schema';
 import { zoneKind } from './zone';
 import { zoneSchema } from './zone.schema';
-import type { Kind } from './kinds';
 
 /** What a record of each kind is made of, its id among it. */
-export const SCHEMAS = { channel: channelSchema, zone: zoneSchema } as const satisfies Record<
-  Kind,
-  z.ZodType
->;
+export const SCHEMAS = {
+  channel: channelSchema,
+  zone: zoneSchema,
+  skipSet: skipSetSchema,
+  scanEdge: scanEdgeSchema,
+  setUp: setUpSchema,
+} as const satisfies Record<Kind, z.ZodType>;
 
 /** The plan's lists of records. */
 export const listsSchema = z.object({
   channels: z.array(SCHEMAS.channel).max(channelKind.limit),
   zones: z.array(SCHEMAS.zone).max(zoneKind.limit),
+  skipSets: z.array(SCHEMAS.skipSet).max(skipSetKind.limit),
+  scanEdges: z.array(SCHEMAS.scanEdge).max(scanEdgeKind.limit),
+  setUps: z.array(SCHEMAS.setUp).max(setUpKind.limit),
 });
 export type Lists = z.infer<typeof listsSchema>;
 

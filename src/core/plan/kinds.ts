@@ -1,16 +1,31 @@
 import { channelKind } from './channel';
+import { scanEdgeKind } from './scan-edge';
+import { setUpKind } from './set-up';
+import { skipSetKind } from './skip-set';
 import { zoneKind } from './zone';
 import type { AnyRecord, Lists, RecordOf } from './kinds.schema';
 
 /**
- * Every kind of record that a plan has. A new kind is a file with its schema beside it, and a line here and in each list of
- * `kinds.schema.ts`; all that treats records alike follows.
+ * Every kind of record that a plan has. A new kind is a file with its schema beside it, a line here, in each list of
+ * `kinds.schema.ts` and of the general edits' schemas; all that treats records alike follows.
  */
-export const KINDS = { channel: channelKind, zone: zoneKind } as const;
+export const KINDS = {
+  channel: channelKind,
+  zone: zoneKind,
+  skipSet: skipSetKind,
+  scanEdge: scanEdgeKind,
+  setUp: setUpKind,
+} as const;
 
 export type Kind = keyof typeof KINDS;
 
+/** The kinds with an order of their own, which the general edits put, change, remove and order. */
+export type OwnKind = Exclude<Kind, 'channel'>;
+
 export const KIND_NAMES = Object.keys(KINDS) as Kind[];
+
+/** A plan's lists with nothing in them. */
+export const emptyLists = (): Lists => ({ channels: [], zones: [], skipSets: [], scanEdges: [], setUps: [] });
 
 /** The records of a kind in a plan. */
 export function recordsOf<K extends Kind>(plan: Lists, kind: K): readonly RecordOf<K>[] {
@@ -21,16 +36,4 @@ export function recordsOf<K extends Kind>(plan: Lists, kind: K): readonly Record
 /** The plan with other records of a kind. */
 export function withRecords<P extends Lists>(plan: P, kind: Kind, records: readonly AnyRecord[]): P {
   return { ...plan, [KINDS[kind].list]: records };
-}
-
-/** The ids that a record refers to, by field: its references. */
-export function referencesOf(
-  kind: Kind,
-  record: AnyRecord,
-): { field: string; to: Kind; ids: readonly string[] }[] {
-  return Object.entries(KINDS[kind].refs).map(([field, to]) => ({
-    field,
-    to: to as Kind,
-    ids: (record as unknown as Record<string, readonly string[]>)[field]!,
-  }));
 }

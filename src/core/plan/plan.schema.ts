@@ -1,10 +1,15 @@
 import { z } from 'zod';
 import { ADDITION_IDS, GRADES, REGIONS } from '../radio';
-import { trimmedText, wantedText } from '../text.schema';
+import { text, trimmedText, wantedText } from '../text.schema';
 import { planIdSchema } from './ids.schema';
 import { listsSchema } from './kinds.schema';
 import { abbreviationsSchema } from './abbreviations.schema';
-import { PLAN_NAME_LIMIT, FORMAT } from './plan';
+import { FORMAT, PLAN_NAME_LIMIT, SETTINGS_LIMITS } from './plan';
+
+const atMostKeys = (most: number) => (of: object) => Object.keys(of).length <= most;
+
+/** What a setting stands at. */
+export const settingValueSchema = z.union([z.boolean(), z.number(), text(64)]);
 
 /** Whose plan it is, and by which licence it is guarded. */
 export const ownerSchema = z.object({
@@ -27,10 +32,22 @@ export const detailsSchema = z.object({
   owner: ownerSchema,
 });
 
+/** Settings of radios, by model and by the setting's key. */
+export const settingsSchema = z
+  .record(
+    text(40),
+    z
+      .record(text(40), settingValueSchema)
+      .refine(atMostKeys(SETTINGS_LIMITS.each), `has more than ${SETTINGS_LIMITS.each} settings`),
+  )
+  .refine(atMostKeys(SETTINGS_LIMITS.models), `has settings for more than ${SETTINGS_LIMITS.models} models`);
+
 /** Everything of a plan but its records: what a person sets on the plan as a whole. */
 export const headSchema = detailsSchema.extend({
   /** The short forms that names are fitted with; null for the usual ones. */
   abbreviations: abbreviationsSchema.nullable().default(null),
+  /** What is set on the radios themselves, by model and setting; what is not named stays as the radio has it. */
+  settings: settingsSchema.default({}),
 });
 
 /** The plan document: its details, and its records by kind. Every record has an id and refers to others by theirs. */
@@ -39,6 +56,7 @@ export const planSchema = headSchema.extend({
   id: planIdSchema,
   ...listsSchema.shape,
 });
+export type Settings = z.infer<typeof settingsSchema>;
 export type Owner = z.infer<typeof ownerSchema>;
 export type PlanDetails = z.infer<typeof detailsSchema>;
 export type PlanHead = z.infer<typeof headSchema>;

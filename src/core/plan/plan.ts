@@ -1,27 +1,32 @@
 import { CHANNEL_LIMIT, SLOT_LIMIT } from './channel';
 import type { Channel } from './channel.schema';
+import { emptyLists } from './kinds';
 import type { AnyRecord } from './kinds.schema';
 import { ABBREVIATIONS, type Abbreviations } from './abbreviations';
 import type { PlanDetails, PlanHead, Plan } from './plan.schema';
 
 export const PLAN_NAME_LIMIT = 60;
 
-export const HEAD_FIELDS = ['name', 'modelId', 'owner', 'abbreviations'] as const;
+export const HEAD_FIELDS = ['name', 'modelId', 'owner', 'abbreviations', 'settings'] as const;
 
 /** The format of plan documents that is written; older ones are read, see `readDocument`. */
-export const FORMAT = 2;
+export const FORMAT = 3;
+
+/** Most models for which a plan has settings, and most settings of one. */
+export const SETTINGS_LIMITS = { models: 32, each: 200 };
 
 /** An empty plan. */
 export function newPlan(id: Plan['id'], details: PlanDetails): Plan {
-  return { format: FORMAT, id, ...details, abbreviations: null, channels: [], zones: [] };
+  return { format: FORMAT, id, ...details, abbreviations: null, settings: {}, ...emptyLists() };
 }
 
 /** What of a plan is not records. */
-export const headOf = ({ name, modelId, owner, abbreviations }: PlanHead): PlanHead => ({
+export const headOf = ({ name, modelId, owner, abbreviations, settings }: PlanHead): PlanHead => ({
   name,
   modelId,
   owner,
   abbreviations,
+  settings,
 });
 
 /** The short forms that the plan's names are fitted with. */

@@ -10,7 +10,7 @@ export interface RecordKind {
   list: string;
   /** Most that a plan has. */
   limit: number;
-  /** Fields that hold ids of records of another kind, each a list of them without repetition. */
+  /** Where ids of records of another kind stand, by path: a list of ids without repetition, or one or null; through lists of parts (`sides.zone`). */
   refs: Readonly<Record<string, string>>;
   /** `slots`: in the order of their slots, which they carry; `own`: in an order of its own that edits change. */
   order: 'slots' | 'own';

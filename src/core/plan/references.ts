@@ -1,49 +1,98 @@
-import { KIND_NAMES, KINDS, recordsOf, referencesOf, withRecords, type Kind } from './kinds';
+import { KIND_NAMES, KINDS, recordsOf, withRecords, type Kind } from './kinds';
 import type { AnyRecord } from './kinds.schema';
 import type { Plan } from './plan.schema';
 
 /** The kinds whose records refer to others; the others need not be looked through. */
 const REFERRING = KIND_NAMES.filter((kind) => Object.keys(KINDS[kind].refs).length > 0);
 
-const idsOf = (plan: Plan, kind: Kind): Set<string> =>
-  new Set(recordsOf(plan, kind).map(({ id }: AnyRecord) => id));
+/** The references of a kind: where they stand in its records, and what they lead to. */
+const PATHS = Object.fromEntries(
+  KIND_NAMES.map((kind) => [
+    kind,
+    Object.entries(KINDS[kind].refs as Record<string, Kind>).map(([path, to]) => ({
+      path: path.split('.'),
+      to,
+    })),
+  ]),
+) as Record<Kind, { path: string[]; to: Kind }[]>;
+
+/** True for the kinds that refer to others. */
+export const refers = (kind: Kind): boolean => PATHS[kind].length > 0;
+
+/**
+ * A value with the ids at a path that are not there taken out: of a list of ids those, and a single one becomes null. A path goes
+ * through every member of a list of parts. What loses nothing stays the very same.
+ */
+function keepThere(value: unknown, path: readonly string[], isThere: (id: string) => boolean): unknown {
+  if (typeof value === 'string') return isThere(value) ? value : null;
+  if (Array.isArray(value)) {
+    const ids = path.length === 0;
+    const kept = ids
+      ? value.filter((id: string) => isThere(id))
+      : value.map((part) => keepThere(part, path, isThere));
+    return kept.length === value.length && kept.every((one, at) => one === value[at]) ? value : kept;
+  }
+  if (typeof value !== 'object' || value === null) return value;
+  const [head, ...rest] = path as [string, ...string[]];
+  const before = (value as Record<string, unknown>)[head];
+  const after = keepThere(before, rest, isThere);
+  return after === before ? value : { ...value, [head]: after };
+}
+
+/** A record without its references to what is not there; the very same where it has none of those. */
+export function keptReferences<R extends AnyRecord>(
+  kind: Kind,
+  record: R,
+  isThere: (to: Kind, id: string) => boolean,
+): R {
+  return PATHS[kind].reduce<unknown>(
+    (kept, { path, to }) => keepThere(kept, path, (id) => isThere(to, id)),
+    record,
+  ) as R;
+}
+
+/** Says whether a plan has a record. Ids are gathered when a kind is first asked for. */
+function thereIn(plan: Plan): (kind: Kind, id: string) => boolean {
+  const known = new Map<Kind, Set<string>>();
+  return (kind, id) => {
+    let ids = known.get(kind);
+    if (!ids) known.set(kind, (ids = new Set(recordsOf(plan, kind).map((record: AnyRecord) => record.id))));
+    return ids.has(id);
+  };
+}
 
 /**
  * The plan with every reference to a record that is gone taken out. Records that refer to none stay the very same, and so
  * does a plan without any.
  */
 export function withoutDangling(plan: Plan): Plan {
+  const isThere = thereIn(plan);
   let result = plan;
   for (const kind of REFERRING) {
-    const there = new Map<Kind, Set<string>>();
-    let changed = false;
-    const records = recordsOf(plan, kind).map((record: AnyRecord) => {
-      let kept = record;
-      for (const { field, to, ids } of referencesOf(kind, record)) {
-        if (!there.has(to)) there.set(to, idsOf(plan, to));
-        const held = there.get(to)!;
-        if (ids.every((id) => held.has(id))) continue;
-        kept = { ...kept, [field]: ids.filter((id) => held.has(id)) };
-        changed = true;
-      }
-      return kept;
-    });
-    if (changed) result = withRecords(result, kind, records);
+    const before: readonly AnyRecord[] = recordsOf(plan, kind);
+    const kept = before.map((record) => keptReferences(kind, record, isThere));
+    if (kept.some((record, at) => record !== before[at])) result = withRecords(result, kind, kept);
   }
   return result;
 }
 
 /** The first reference to a record that is not in the plan, in a sentence; null where all lead somewhere. */
 export function danglingFault(plan: Plan): string | null {
-  for (const kind of REFERRING) {
-    const there = new Map<Kind, Set<string>>();
+  const isThere = thereIn(plan);
+  let fault: string | null = null;
+  for (const kind of REFERRING)
     for (const record of recordsOf(plan, kind) as readonly AnyRecord[])
-      for (const { to, ids } of referencesOf(kind, record)) {
-        if (!there.has(to)) there.set(to, idsOf(plan, to));
-        const lost = ids.find((id) => !there.get(to)!.has(id));
-        if (lost !== undefined)
-          return `The ${KINDS[kind].words.one} ${record.id} names ${lost}, and there is no such ${KINDS[to].words.one} in the plan.`;
-      }
-  }
-  return null;
+      keptReferences(kind, record, (to, id) => {
+        const there = isThere(to, id);
+        if (!there)
+          fault ??= `The ${KINDS[kind].words.one} ${record.id} names ${id}, and there is no such ${KINDS[to].words.one} in the plan.`;
+        return there;
+      });
+  return fault;
+}
+
+/** A field of a record as it is where what it refers to has gone from that plan. */
+export function fieldKept(kind: Kind, record: AnyRecord, field: string, plan: Plan): unknown {
+  const kept = keptReferences(kind, record, thereIn(plan));
+  return (kept as unknown as Record<string, unknown>)[field];
 }

@@ -4,14 +4,17 @@ import { CHANNEL_LIMIT } from './channel';
 import { channelIdSchema, zoneIdSchema } from './ids.schema';
 import { ZONE_NAME_LIMIT } from './zone';
 
+/** Channels in an order, each once. */
+export const membersSchema = z
+  .array(channelIdSchema)
+  .max(CHANNEL_LIMIT)
+  .refine((members) => new Set(members).size === members.length, 'has a channel twice');
+
 /** What a person sets on a zone. */
 export const zoneFieldsSchema = z.object({
   name: wantedText(ZONE_NAME_LIMIT),
   /** In the order in which they are in the zone; a channel once. */
-  members: z
-    .array(channelIdSchema)
-    .max(CHANNEL_LIMIT)
-    .refine((members) => new Set(members).size === members.length, 'has a channel twice'),
+  members: membersSchema,
 });
 
 export const zoneSchema = zoneFieldsSchema.extend({ id: zoneIdSchema });

@@ -1,8 +1,18 @@
 import { z } from 'zod';
 import { CHANNEL_LIMIT } from '../channel';
 import { channelFieldsSchema } from '../channel.schema';
-import { channelIdSchema, zoneIdSchema, type ChannelId } from '../ids.schema';
-import { ZONE_LIMIT } from '../zone';
+import {
+  channelIdSchema,
+  scanEdgeIdSchema,
+  setUpIdSchema,
+  skipSetIdSchema,
+  zoneIdSchema,
+  type ChannelId,
+} from '../ids.schema';
+import { KINDS, type OwnKind } from '../kinds';
+import { scanEdgeFieldsSchema } from '../scan-edge.schema';
+import { setUpFieldsSchema } from '../set-up.schema';
+import { skipSetFieldsSchema } from '../skip-set.schema';
 import { zoneFieldsSchema } from '../zone.schema';
 
 /** Fields to set on one channel; what is not named stays. */
@@ -18,7 +28,19 @@ export interface ChannelChange {
   set: ChannelSet;
 }
 
-const zones = zoneFieldsSchema.partial().strict();
+const changesOf = <K extends OwnKind, I extends z.ZodType, F extends z.ZodRawShape>(
+  kind: K,
+  id: I,
+  fields: z.ZodObject<F>,
+) =>
+  z.object({
+    name: z.literal('change'),
+    kind: z.literal(kind),
+    changes: z
+      .array(z.object({ id, set: fields.partial().strict() }))
+      .min(1)
+      .max(KINDS[kind].limit),
+  });
 
 export const changeSchema = z.discriminatedUnion('kind', [
   z.object({
@@ -30,13 +52,9 @@ export const changeSchema = z.discriminatedUnion('kind', [
       .min(1)
       .max(CHANNEL_LIMIT),
   }),
-  z.object({
-    name: z.literal('change'),
-    kind: z.literal('zone'),
-    changes: z
-      .array(z.object({ id: zoneIdSchema, set: zones }))
-      .min(1)
-      .max(ZONE_LIMIT),
-  }),
+  changesOf('zone', zoneIdSchema, zoneFieldsSchema),
+  changesOf('skipSet', skipSetIdSchema, skipSetFieldsSchema),
+  changesOf('scanEdge', scanEdgeIdSchema, scanEdgeFieldsSchema),
+  changesOf('setUp', setUpIdSchema, setUpFieldsSchema),
 ]);
 export type ChangeEdit = z.infer<typeof changeSchema>;

@@ -3,7 +3,7 @@ import { fail, ok, type Result } from '../../result';
 import { carryTransmit, formatAccess, formatFrequency, formatPower, isFrequency } from '../../radio';
 import { FIELD_NAMES } from '../channel';
 import type { ChannelFields } from '../channel.schema';
-import { KINDS, recordsOf, withRecords } from '../kinds';
+import { KINDS, recordsOf, withRecords, type OwnKind } from '../kinds';
 import type { AnyRecord } from '../kinds.schema';
 import type { Plan } from '../plan.schema';
 import { danglingFault } from '../references';
@@ -46,11 +46,9 @@ function changeChannels(plan: Plan, changes: readonly ChannelChange[]): Result<P
   return ok({ ...plan, channels: withPlacesOf(plan.channels, channels) });
 }
 
-type OtherKind = Exclude<keyof typeof KINDS, 'channel'>;
-
 function changeRecords(
   plan: Plan,
-  kind: OtherKind,
+  kind: OwnKind,
   changes: readonly { id: string; set: object }[],
 ): Result<Plan> {
   const { words } = KINDS[kind];
@@ -65,7 +63,7 @@ function changeRecords(
   return lost === null ? ok(next) : fail(lost);
 }
 
-function recordLabel(kind: OtherKind, changes: readonly { id: string; set: object }[], plan: Plan): string {
+function recordLabel(kind: OwnKind, changes: readonly { id: string; set: object }[], plan: Plan): string {
   const { words } = KINDS[kind];
   const only =
     changes.length === 1 ? recordsOf(plan, kind).find(({ id }) => id === changes[0]!.id) : undefined;

@@ -1,11 +1,15 @@
 import { z } from 'zod';
 import { abbreviationsSchema } from '../abbreviations.schema';
-import { detailsSchema, ownerSchema } from '../plan.schema';
+import { detailsSchema, ownerSchema, settingsSchema } from '../plan.schema';
 
 export const describeSchema = z.object({
   name: z.literal('describe'),
   set: detailsSchema
-    .extend({ abbreviations: abbreviationsSchema.nullable(), owner: ownerSchema.partial() })
+    .extend({
+      abbreviations: abbreviationsSchema.nullable(),
+      settings: settingsSchema,
+      owner: ownerSchema.partial(),
+    })
     .partial()
     .refine((set) => Object.keys(set).length > 0, 'sets nothing'),
 });

@@ -9,6 +9,7 @@ export const describePlan = defineEdit<DescribeEdit>({
   },
   label({ set }) {
     if (set.name !== undefined) return `Rename the plan to “${set.name}”`;
+    if (set.settings !== undefined) return 'Change the radio’s settings';
     return set.abbreviations === undefined ? 'Change the plan’s details' : 'Change the abbreviations';
   },
 });

@@ -1,13 +1,19 @@
 import { z } from 'zod';
-import { zoneIdSchema } from '../ids.schema';
-import { ZONE_LIMIT } from '../zone';
+import { scanEdgeIdSchema, setUpIdSchema, skipSetIdSchema, zoneIdSchema } from '../ids.schema';
+import { KINDS, type OwnKind } from '../kinds';
 
-export const orderSchema = z.discriminatedUnion('kind', [
+const orderOf = <K extends OwnKind, I extends z.ZodType>(kind: K, id: I) =>
   z.object({
     name: z.literal('order'),
-    kind: z.literal('zone'),
-    ids: z.array(zoneIdSchema).min(1).max(ZONE_LIMIT),
-    before: zoneIdSchema.nullable(),
-  }),
+    kind: z.literal(kind),
+    ids: z.array(id).min(1).max(KINDS[kind].limit),
+    before: id.nullable(),
+  });
+
+export const orderSchema = z.discriminatedUnion('kind', [
+  orderOf('zone', zoneIdSchema),
+  orderOf('skipSet', skipSetIdSchema),
+  orderOf('scanEdge', scanEdgeIdSchema),
+  orderOf('setUp', setUpIdSchema),
 ]);
 export type OrderEdit = z.infer<typeof orderSchema>;

@@ -1,14 +1,20 @@
 import { z } from 'zod';
-import { zoneIdSchema } from '../ids.schema';
-import { ZONE_LIMIT } from '../zone';
-import { zoneSchema } from '../zone.schema';
+import { scanEdgeIdSchema, setUpIdSchema, skipSetIdSchema, zoneIdSchema } from '../ids.schema';
+import { KINDS, type OwnKind } from '../kinds';
+import { SCHEMAS } from '../kinds.schema';
 
-export const putSchema = z.discriminatedUnion('kind', [
+const putOf = <K extends OwnKind, I extends z.ZodType>(kind: K, id: I) =>
   z.object({
     name: z.literal('put'),
-    kind: z.literal('zone'),
-    records: z.array(zoneSchema).min(1).max(ZONE_LIMIT),
-    before: zoneIdSchema.nullable(),
-  }),
+    kind: z.literal(kind),
+    records: z.array(SCHEMAS[kind]).min(1).max(KINDS[kind].limit),
+    before: id.nullable(),
+  });
+
+export const putSchema = z.discriminatedUnion('kind', [
+  putOf('zone', zoneIdSchema),
+  putOf('skipSet', skipSetIdSchema),
+  putOf('scanEdge', scanEdgeIdSchema),
+  putOf('setUp', setUpIdSchema),
 ]);
 export type PutEdit = z.infer<typeof putSchema>;

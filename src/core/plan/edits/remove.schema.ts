@@ -1,7 +1,20 @@
 import { z } from 'zod';
 import { CHANNEL_LIMIT } from '../channel';
-import { channelIdSchema, zoneIdSchema } from '../ids.schema';
-import { ZONE_LIMIT } from '../zone';
+import {
+  channelIdSchema,
+  scanEdgeIdSchema,
+  setUpIdSchema,
+  skipSetIdSchema,
+  zoneIdSchema,
+} from '../ids.schema';
+import { KINDS, type OwnKind } from '../kinds';
+
+const removeOf = <K extends OwnKind, I extends z.ZodType>(kind: K, id: I) =>
+  z.object({
+    name: z.literal('remove'),
+    kind: z.literal(kind),
+    ids: z.array(id).min(1).max(KINDS[kind].limit),
+  });
 
 export const removeSchema = z.discriminatedUnion('kind', [
   z.object({
@@ -10,10 +23,9 @@ export const removeSchema = z.discriminatedUnion('kind', [
     kind: z.literal('channel').optional(),
     ids: z.array(channelIdSchema).min(1).max(CHANNEL_LIMIT),
   }),
-  z.object({
-    name: z.literal('remove'),
-    kind: z.literal('zone'),
-    ids: z.array(zoneIdSchema).min(1).max(ZONE_LIMIT),
-  }),
+  removeOf('zone', zoneIdSchema),
+  removeOf('skipSet', skipSetIdSchema),
+  removeOf('scanEdge', scanEdgeIdSchema),
+  removeOf('setUp', setUpIdSchema),
 ]);
 export type RemoveEdit = z.infer<typeof removeSchema>;

@@ -1,34 +1,44 @@
 import { z } from 'zod';
+import { abbreviationsSchema } from '../abbreviations.schema';
 import { CHANNEL_LIMIT } from '../channel';
 import { channelSchema } from '../channel.schema';
-import { channelIdSchema } from '../ids.schema';
-import { detailsSchema, headSchema } from '../plan.schema';
-import { abbreviationsSchema } from '../abbreviations.schema';
-import { zoneIdSchema } from '../ids.schema';
-import { ZONE_LIMIT } from '../zone';
-import { zoneSchema } from '../zone.schema';
+import {
+  channelIdSchema,
+  scanEdgeIdSchema,
+  setUpIdSchema,
+  skipSetIdSchema,
+  zoneIdSchema,
+} from '../ids.schema';
+import { KINDS, type OwnKind } from '../kinds';
+import { SCHEMAS } from '../kinds.schema';
+import { detailsSchema, headSchema, settingsSchema } from '../plan.schema';
 
 const channels = z.array(channelSchema).max(CHANNEL_LIMIT);
 const channelIds = z.array(channelIdSchema).max(CHANNEL_LIMIT);
 
-const zoneIds = z.array(zoneIdSchema).max(ZONE_LIMIT);
+const ownOf = <K extends OwnKind, I extends z.ZodType>(kind: K, id: I) => {
+  const ids = z.array(id).max(KINDS[kind].limit);
+  return z
+    .object({ put: z.array(SCHEMAS[kind]).max(KINDS[kind].limit), remove: ids, order: ids.optional() })
+    .optional();
+};
 
 export const restoreSchema = z.object({
   name: z.literal('restore'),
   records: z
     .object({
       channel: z.object({ put: channels, remove: channelIds }).optional(),
-      zone: z
-        .object({
-          put: z.array(zoneSchema).max(ZONE_LIMIT),
-          remove: zoneIds,
-          order: zoneIds.optional(),
-        })
-        .optional(),
+      zone: ownOf('zone', zoneIdSchema),
+      skipSet: ownOf('skipSet', skipSetIdSchema),
+      scanEdge: ownOf('scanEdge', scanEdgeIdSchema),
+      setUp: ownOf('setUp', setUpIdSchema),
     })
     .strict()
     .optional(),
-  head: headSchema.extend({ abbreviations: abbreviationsSchema.nullable() }).optional(),
+  /** Heads of format 2 know no settings: they stay as they are then. */
+  head: headSchema
+    .extend({ abbreviations: abbreviationsSchema.nullable(), settings: settingsSchema.optional() })
+    .optional(),
   // How logs of format 1 have it: channels alone, and the oldest know no abbreviations.
   put: channels.optional(),
   remove: channelIds.optional(),

@@ -7,9 +7,10 @@ import type { RestoreEdit } from './restore.schema';
 /** A difference laid over the plan: the form that inverses take. */
 export const restore = defineEdit<RestoreEdit>({
   apply: (plan, edit) => {
-    const { details } = edit;
-    // The oldest details say nothing of abbreviations; later ones may say that there were none.
-    const head = edit.head ?? (details && { abbreviations: plan.abbreviations, ...details });
+    const { abbreviations, settings } = plan;
+    // The oldest heads say nothing of abbreviations, older ones nothing of settings; later ones may say that there were none.
+    const said = edit.head ?? edit.details;
+    const head = said && { abbreviations, settings, ...said };
     return applyDifference(plan, { records: recordsIn(edit), ...(head && { head }) });
   },
   label(edit) {
