@@ -145,7 +145,7 @@ export async function write(
     port,
     model,
     {
-      image: encodeImage({ channels: content.channels, settings: {} }, base, model),
+      image: encodeImage(content, base, model),
       serial: before.ident.serial,
     },
     signal,

@@ -106,7 +106,7 @@ test('whoever answers says who it is, asked once, whatever its model', async () 
     const asked = await runLink(tcp, null, { kind: 'identify' });
     expect(asked).toMatchObject({
       kind: 'finished',
-      ident: { model: unit.model.link.ident, serial: unit.serial, imageBytes: bytesOf(unit.model) },
+      ident: { model: unit.model.link!.ident, serial: unit.serial, imageBytes: bytesOf(unit.model) },
     });
   }
 });

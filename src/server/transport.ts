@@ -7,7 +7,7 @@ import {
   type LinkStep,
   type LinkTask,
 } from '../core/link';
-import type { Model } from '../core/models';
+import { linkOf, type Model } from '../core/models';
 import { tcpCarrier, type Carrier } from './carrier';
 
 /** A silence on the line, ms, after which the host says its last thing again. */
@@ -26,7 +26,7 @@ export const runLink = (
   onEvent?: (event: LinkEvent) => void,
   signal?: AbortSignal,
 ): Promise<LinkOutcome> =>
-  carry(tcpCarrier(port), DRIVERS[model?.link.kind ?? 'stream'], model, task, onEvent, signal);
+  carry(tcpCarrier(port), DRIVERS[model ? linkOf(model).kind : 'stream'], model, task, onEvent, signal);
 
 /** Brings a driver and a carrier together. */
 function carry(

@@ -17,7 +17,7 @@ const device: Device = {
   halfWritten: false,
   battery: 80,
   refusesWriting: false,
-  identAs: unit.model.link.ident,
+  identAs: unit.model.link!.ident,
   link: freshLink(unit.model),
 };
 /** The content in another order of slots, with a sum that holds. */

@@ -23,7 +23,7 @@ const device = (): Device => ({
   halfWritten: false,
   battery: 80,
   refusesWriting: false,
-  identAs: unit.model.link.ident,
+  identAs: unit.model.link!.ident,
   link: freshLink(unit.model),
 });
 const said = (send: Uint8Array[]) => send.flatMap((bytes) => readFrames(NOTHING_PENDING, bytes).frames);

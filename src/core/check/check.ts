@@ -1,6 +1,14 @@
-import type { Model } from '../models';
-import { canSend, fit, obstacles, shownNames, type Fit } from '../fit';
-import { applyEdit, emptyLists, placesOf, type Channel, type ChannelId, type Owner, type Plan } from '../plan';
+import { noContent, type Content, type Model } from '../models';
+import { canSend, fit, fitBesides, obstacles, shownNames, type Fit } from '../fit';
+import {
+  applyEdit,
+  emptyLists,
+  placesOf,
+  type Channel,
+  type ChannelId,
+  type Owner,
+  type Plan,
+} from '../plan';
 import { mayTransmit } from '../radio';
 import { remembered, rememberedAlong } from '../remember';
 import {
@@ -184,7 +192,7 @@ export function mendsOf(finding: Finding, plan: Plan, model: Model): Mend[] {
   const context = contextOf(
     plan,
     model,
-    { modelId: model.id, channels: [], changes: [], leftOut: [] },
+    { modelId: model.id, ...noContent(), channels: [], settings: {}, changes: [], besides: [], leftOut: [] },
     NOBODY,
   );
   const mends = making(context);
@@ -213,8 +221,9 @@ function mendHolds(mend: Mend, finding: Finding, channel: Channel, context: Chec
 }
 
 /** What a write will put into the radio: the fit without the channels that a stop holds back. */
-export interface WriteContent {
+export interface WriteContent extends Content {
   channels: Fit['channels'];
+  settings: Fit['settings'];
   /** Channels that are not written, each with the reasons. */
   heldBack: { id: ChannelId; reasons: string[] }[];
 }
@@ -233,8 +242,25 @@ export function contentToWrite(
   for (const finding of findings)
     if (finding.severity === 'stop')
       reasons.set(finding.id, [...(reasons.get(finding.id) ?? []), finding.text]);
+  const { zones, skipSets, scanEdges, setUps, settings } =
+    reasons.size === 0 ? fitted : without(fitted, reasons, plan, model);
   return {
     channels: fitted.channels.filter((channel) => !reasons.has(channel.id)),
+    zones,
+    skipSets,
+    scanEdges,
+    setUps,
+    settings,
     heldBack: [...reasons].map(([id, texts]) => ({ id, reasons: texts })),
   };
 }
+
+/** What stands beside the channels where some of them are held back: it names them no more. */
+const without = (fitted: Fit, held: ReadonlyMap<ChannelId, unknown>, plan: Plan, model: Model) => ({
+  ...fitBesides(
+    plan,
+    model,
+    fitted.channels.filter(({ id }) => !held.has(id)),
+  ),
+  settings: fitted.settings,
+});

@@ -11,18 +11,31 @@ export const contentChangeSchema = z.object({
 /** What a write changes in a radio, slot by slot. */
 export type ContentChange = z.infer<typeof contentChangeSchema>;
 
-const FIELDS = ['slot', 'name', 'rx', 'tx', 'send', 'expect', 'mode', 'power', 'scan'] as const;
+const FIELDS = [
+  'list',
+  'slot',
+  'name',
+  'rx',
+  'tx',
+  'split',
+  'send',
+  'expect',
+  'mode',
+  'power',
+  'scan',
+] as const;
 
 /** Compares what a radio holds with what it is to hold; both by slot. */
 export function compareContents(
   before: readonly FittedChannel[],
   after: readonly FittedChannel[],
 ): ContentChange {
-  const old = new Map(before.map((channel) => [channel.slot, channel]));
+  const key = ({ list, slot }: FittedChannel) => `${list} ${slot}`;
+  const old = new Map(before.map((channel) => [key(channel), channel]));
   const change: ContentChange = { added: [], changed: [], removed: [], same: 0 };
   for (const channel of after) {
-    const was = old.get(channel.slot);
-    old.delete(channel.slot);
+    const was = old.get(key(channel));
+    old.delete(key(channel));
     if (!was) change.added.push(channel);
     else if (FIELDS.every((field) => equal(was[field], channel[field]))) change.same++;
     else change.changed.push({ before: was, after: channel });

@@ -1,5 +1,6 @@
-import { formatFrequency, formatPower } from '../radio';
-import type { Model } from '../models';
+import equal from 'fast-deep-equal';
+import { formatFrequency, formatPower, formatShift, formatSquelch, MODE_NAMES } from '../radio';
+import { noContent, storedShift, type Model } from '../models';
 import {
   abbreviationsOf,
   fitName,
@@ -9,10 +10,12 @@ import {
   type ChannelId,
   type FittedName,
   type Plan,
+  type SettingValue,
 } from '../plan';
 import { remembered, rememberedAlong } from '../remember';
+import { fitBesides } from './besides';
 import type { Fit, FitChange, FittedPlanChannel } from './fitted';
-import { canSend, obstacles } from './obstacle';
+import { canSend, heldMode, obstacles } from './obstacle';
 
 /** The model's power nearest to the wanted one; of two as near, the lower. Gives mW. */
 export function nearestPower(wanted: number, model: Model): number {
@@ -27,7 +30,10 @@ interface Held {
   fitted: Omit<FittedPlanChannel, 'name'>;
   changes: FitChange[];
 }
-type Stage = (held: Held, channel: Channel, model: Model) => Held;
+type Stage = (held: Held, channel: Channel, model: Model, settings: ModelSettings) => Held;
+
+/** What a plan sets on radios of one model. */
+type ModelSettings = Readonly<Record<string, SettingValue>>;
 
 const changing = (
   { fitted, changes }: Held,
@@ -38,6 +44,17 @@ const changing = (
 ): Held => ({ fitted: { ...fitted, ...set }, changes: [...changes, { id: fitted.id, what, text, because }] });
 
 const power: Stage = (held, channel, model) => {
+  if (!model.storesPower) {
+    const set = { power: model.powers[0]!.milliwatts };
+    if (!canSend(channel, model)) return { ...held, fitted: { ...held.fitted, ...set } };
+    return changing(
+      held,
+      set,
+      'power',
+      `${formatPower(channel.power)} becomes whatever the set stands at`,
+      'A memory of this radio knows no power',
+    );
+  }
   const nearest = nearestPower(channel.power, model);
   if (nearest === channel.power) return held;
   // Of a channel that sends nothing nobody wants to know.
@@ -62,24 +79,86 @@ const transmit: Stage = (held, channel, model) =>
         `This radio cannot send on ${formatFrequency(channel.tx)}`,
       );
 
-const access: Stage = (held, channel) =>
-  channel.access.kind === 'analogue'
-    ? { ...held, fitted: { ...held.fitted, send: channel.access.send, expect: channel.access.expect } }
-    : changing(held, {}, 'access', 'Access left out', `${channel.mode} has no colour code or NAC`);
+const access: Stage = (held, channel, model) => {
+  if (channel.access.kind !== 'analogue')
+    return changing(held, {}, 'access', 'Access left out', `${channel.mode} has no colour code or NAC`);
+  const { send, expect } = channel.access;
+  const set = (to: Pick<Held['fitted'], 'send' | 'expect'>) => ({
+    ...held,
+    fitted: { ...held.fitted, ...to },
+  });
+  if (!model.oneTone || expect === null || equal(send, expect)) return set({ send, expect });
+  const because = 'This radio has one tone for both ways';
+  return send === null
+    ? changing(held, { send: expect, expect }, 'access', `${formatSquelch(expect)} is sent too`, because)
+    : changing(
+        held,
+        { send, expect: null },
+        'access',
+        `Sends ${formatSquelch(send)} and hears everything`,
+        because,
+      );
+};
+
+const mode: Stage = (held, channel, model) => {
+  const used = heldMode(channel, model);
+  return used === undefined || used === channel.mode
+    ? held
+    : changing(
+        held,
+        { mode: used },
+        'mode',
+        `${MODE_NAMES[channel.mode]} becomes ${MODE_NAMES[used]}`,
+        `This radio has no ${MODE_NAMES[channel.mode]}`,
+      );
+};
+
+/** Where one shift is stored a band, any other is kept as a split. */
+const shift: Stage = (held, _channel, model, settings) => {
+  const { rx, tx } = held.fitted;
+  if (model.storedShifts.length === 0 || tx === null || tx === rx) return held;
+  const stored = storedShift(model, settings, rx);
+  if (Math.abs(tx - rx) === stored) return held;
+  return changing(
+    held,
+    { split: true },
+    'shift',
+    `${formatShift(tx - rx)} MHz kept as a split`,
+    stored === undefined
+      ? 'This radio stores no shift on that band'
+      : `This radio stores one shift there: ${formatFrequency(stored)} MHz`,
+  );
+};
 
 /** What is done to each channel by itself, in this order; names come after, since they depend on one another. */
-const STAGES: readonly Stage[] = [power, transmit, access];
+const STAGES: readonly Stage[] = [power, transmit, access, mode, shift];
 
 /** How a model holds each channel, its name aside; or what is in the way. Worked out once for as long as the channel stays as it is. */
-const heldBy = remembered((model: Model) => {
-  const held = remembered((channel: Channel): Held | { leftOut: Fit['leftOut'][number] } => {
-    const inTheWay = obstacles(channel, model);
-    if (inTheWay.length > 0) return { leftOut: { id: channel.id, obstacles: inTheWay } };
-    const { id, slot, rx, tx, mode, scan } = channel;
-    const fitted = { id, slot, rx, tx, send: null, expect: null, mode, power: channel.power, scan };
-    return STAGES.reduce<Held>((so, stage) => stage(so, channel, model), { fitted, changes: [] });
-  });
-  return rememberedAlong(held);
+const heldBy = remembered((model: Model) =>
+  remembered((settings: ModelSettings) => {
+    const held = remembered((channel: Channel): Held | { leftOut: Fit['leftOut'][number] } => {
+      const inTheWay = obstacles(channel, model);
+      if (inTheWay.length > 0) return { leftOut: { id: channel.id, obstacles: inTheWay } };
+      const { id, list, slot, rx, tx, scan } = channel;
+      const fitted = {
+        ...{ id, list, slot, rx, tx, send: null, expect: null },
+        ...{ mode: channel.mode, power: channel.power, scan },
+      };
+      return STAGES.reduce<Held>((so, stage) => stage(so, channel, model, settings), { fitted, changes: [] });
+    });
+    return rememberedAlong(held);
+  }),
+);
+
+const NO_SETTINGS: ModelSettings = {};
+
+/** What a plan sets on radios of a model. */
+const settingsFor = (plan: Plan, model: Model): ModelSettings => plan.settings[model.id] ?? NO_SETTINGS;
+
+/** What is written of settings: those of the plan, and the shifts by which its channels were worked out. */
+const settingsOf = (model: Model, set: ModelSettings) => ({
+  ...Object.fromEntries(model.storedShifts.map(({ setting, usual }) => [setting, usual])),
+  ...set,
 });
 
 const HOW: Record<FittedName['how'], string> = {
@@ -172,8 +251,17 @@ function named(
  * since it was last asked is not worked out again.
  */
 export function fit(plan: Plan, model: Model): Fit {
-  const result: Fit = { modelId: model.id, channels: [], changes: [], leftOut: [] };
-  const held = heldBy(model)(plan.channels);
+  const settings = settingsFor(plan, model);
+  const result: Fit = {
+    modelId: model.id,
+    ...noContent(),
+    channels: [],
+    settings: settingsOf(model, settings),
+    changes: [],
+    besides: [],
+    leftOut: [],
+  };
+  const held = heldBy(model)(settings)(plan.channels);
   const channels: Channel[] = [];
   const places: number[] = [];
   for (let at = 0; at < held.length; at++) {
@@ -194,6 +282,7 @@ export function fit(plan: Plan, model: Model): Fit {
     result.channels.push(made.channel);
     for (const change of made.changes) result.changes.push(change);
   }
+  Object.assign(result, fitBesides(plan, model, result.channels));
   shownIn.set(result, shown);
   return result;
 }

@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { fittedChannelSchema, type FittedChannel } from '../models';
-import { channelIdSchema, type ChannelId } from '../plan';
+import { contentSchema, fittedChannelSchema, type FittedChannel } from '../models';
+import { channelIdSchema, KIND_NAMES, settingValueSchema, type ChannelId, type Kind } from '../plan';
 import { OBSTACLES } from './obstacle';
 
 export const fitChangeSchema = z.object({
   id: channelIdSchema,
-  what: z.enum(['name', 'power', 'tx', 'access']),
+  what: z.enum(['name', 'power', 'tx', 'access', 'mode', 'shift']),
   /** In plain words: `Name shortened to ULLSMR`. */
   text: z.string(),
   /** The radio's reason: `6 characters, capitals only`. */
@@ -17,10 +17,23 @@ export type FitChange = z.infer<typeof fitChangeSchema>;
 /** A channel as the model holds it. */
 export type FittedPlanChannel = FittedChannel & { id: ChannelId };
 
-export const fitSchema = z.object({
+export const fitBesideSchema = z.object({
+  kind: z.enum(KIND_NAMES as [Kind, ...Kind[]]),
+  id: z.string(),
+  /** What becomes of it: `Left out`, `Named DAY ONE`. */
+  text: z.string(),
+  because: z.string(),
+});
+/** Something beside the channels that a model holds otherwise than the plan says, or not at all. */
+export type FitBeside = z.infer<typeof fitBesideSchema>;
+
+export const fitSchema = contentSchema.extend({
   modelId: z.string(),
   channels: z.array(fittedChannelSchema.extend({ id: channelIdSchema })),
+  /** What is set on the radio by this plan. */
+  settings: z.record(z.string(), settingValueSchema),
   changes: z.array(fitChangeSchema),
+  besides: z.array(fitBesideSchema),
   /** Channels that the model cannot hold, with all that is in the way. */
   leftOut: z.array(z.object({ id: channelIdSchema, obstacles: z.array(z.enum(OBSTACLES)) })),
 });

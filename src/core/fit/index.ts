@@ -1,3 +1,4 @@
+export * from './besides';
 export * from './fit';
 export * from './fitted';
 export * from './obstacle';

@@ -128,6 +128,7 @@ test('a codec changes the bits that it owns and no others', () => {
 describe('a format of all shapes that there are', () => {
   /** Two files of a card: names in a table of their own, rows that are counted, and rows that say by a field that they are there. */
   const format: Format = {
+    signature: { part: 'NAMES', at: 12, text: 'NAME' },
     container: {
       kind: 'parts',
       parts: [
@@ -234,6 +235,7 @@ test('a word for each value, and no other word', () => {
 
 describe('files of lines of text', () => {
   const format: Format = {
+    signature: { part: 'HEAD.TXT', at: 0, text: 'V1.0' },
     container: {
       kind: 'lines',
       parts: [

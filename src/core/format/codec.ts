@@ -2,8 +2,8 @@ import type { z } from 'zod';
 import type { Squelch } from '../radio';
 import type { Result } from '../result';
 
-/** A value as a field holds it: a frequency in Hz or null, a choice, a tone or code or null, a text. */
-export type FieldValue = number | string | boolean | Squelch | null;
+/** A value as a field holds it: a frequency in Hz or null, a choice, a tone or code or null, a text, a set of numbers in their order. */
+export type FieldValue = number | string | boolean | Squelch | readonly number[] | null;
 
 /** What a codec is told of the radio: its lists, by whose places tones and codes stand in bytes. */
 export interface CodecContext {
@@ -35,6 +35,21 @@ export const defineCodec = <S extends z.ZodType>(kind: CodecKind<S>): CodecKind<
 /** Sets the bits of a mask in one byte and leaves the others. */
 export function setBits(image: Uint8Array, at: number, mask: number, value: number): void {
   image[at] = (image[at]! & ~mask) | (value & mask);
+}
+
+/** The tone or code that a value is, or null; throws where it is something else. */
+export function asSquelch(value: FieldValue): Squelch | null {
+  if (value === null) return null;
+  if (typeof value === 'object' && 'kind' in value) return value;
+  throw new Error(`${String(value)} is no tone or code`);
+}
+
+/** The numbers that a value is; throws where it is something else, or has one that is not among `count` from `first` up. */
+export function asNumbers(value: FieldValue, first: number, count: number): readonly number[] {
+  const numbers = Array.isArray(value) ? (value as readonly number[]) : undefined;
+  if (!numbers || numbers.some((one) => !Number.isInteger(one) || one < first || one >= first + count))
+    throw new Error(`${String(value)} are not numbers from ${first} to ${first + count - 1}`);
+  return numbers;
 }
 
 /** Whole bytes from an offset on, as bits that are owned. */

@@ -2,11 +2,16 @@ import { z } from 'zod';
 import type { Result } from '../result';
 import type { CodecContext, CodecKind, FieldValue } from './codec';
 import { bcd } from './codecs/bcd';
+import { bits } from './codecs/bits';
 import { choice } from './codecs/choice';
 import { digits } from './codecs/digits';
 import { flag } from './codecs/flag';
+import { marks } from './codecs/marks';
 import { squelch } from './codecs/squelch';
+import { squelchText } from './codecs/squelch-text';
 import { text } from './codecs/text';
+import { tone } from './codecs/tone';
+import { whole } from './codecs/whole';
 import { word } from './codecs/word';
 
 /** How one value stands in bytes: the specification of one of the codecs, told apart by its kind. A new codec is a file and a line in each list. */
@@ -18,6 +23,11 @@ export const codecSchema = z.discriminatedUnion('kind', [
   flag.schema,
   digits.schema,
   word.schema,
+  bits.schema,
+  marks.schema,
+  whole.schema,
+  tone.schema,
+  squelchText.schema,
 ]);
 export type Codec = z.input<typeof codecSchema>;
 type Parsed = z.output<typeof codecSchema>;
@@ -47,6 +57,16 @@ function carried<T>(codec: Codec, run: <S>(kind: Carrier<S>, spec: S) => T): T {
       return as(digits, spec);
     case 'word':
       return as(word, spec);
+    case 'bits':
+      return as(bits, spec);
+    case 'marks':
+      return as(marks, spec);
+    case 'whole':
+      return as(whole, spec);
+    case 'tone':
+      return as(tone, spec);
+    case 'squelchText':
+      return as(squelchText, spec);
   }
 }
 
@@ -65,3 +85,15 @@ export const writeField = (
   value: FieldValue,
   context: CodecContext,
 ): void => carried(codec, (kind, spec) => kind.write(image, base, spec, value, context));
+
+/** True where the codec can hold that value. Asked of what a person sets; what the fit gives it always can. */
+export function canHold(codec: Codec, value: FieldValue, context: CodecContext): boolean {
+  const room = new Uint8Array(Math.max(...ownedBits(codec).map(([at]) => at)) + 1);
+  try {
+    writeField(room, 0, codec, value, context);
+  } catch {
+    return false;
+  }
+  const back = readField(room, 0, codec, context);
+  return back.ok && back.value === value;
+}

@@ -90,8 +90,12 @@ export const areaSchema = z.object({
   owner: z.enum(['ours', 'unit', 'volatile', 'unknown', 'checksum']),
 });
 
+/** What an image of the model begins with, or has somewhere else: by it a file is recognised. */
+export const signatureSchema = z.object({ part: z.string().optional(), at: offset, text: z.string().min(4) });
+
 export const formatSchema = z.object({
   container: containerSchema,
+  signature: signatureSchema,
   layouts: z.array(layoutSchema),
   settings: z.array(settingSchema),
   checksums: z.array(checksumSchema),
@@ -132,6 +136,30 @@ export function lineFault(image: Uint8Array, { container }: Pick<Format, 'contai
         return `Line ${line} of ${name} is not ${width} characters long.`;
     }
   return null;
+}
+
+/** An image in which nothing stands yet: zeros, or lines of spaces; with what it is recognised by. */
+export function blankImage(format: Pick<Format, 'container' | 'signature'>): Uint8Array {
+  const image = new Uint8Array(imageBytes(format));
+  const { container, signature } = format;
+  if (container.kind === 'lines') {
+    image.fill(0x20);
+    let at = 0;
+    for (const { width, lines } of container.parts)
+      for (let line = 0; line < lines; line++) {
+        at += width + LINE_END;
+        image.set([0x0d, 0x0a], at - LINE_END);
+      }
+  }
+  image.set(new TextEncoder().encode(signature.text), partStart(format, signature.part) + signature.at);
+  return image;
+}
+
+/** True where an image has what its format is recognised by. */
+export function hasSignature(image: Uint8Array, format: Pick<Format, 'container' | 'signature'>): boolean {
+  const { text, part, at } = format.signature;
+  const start = partStart(format, part) + at;
+  return [...text].every((letter, place) => image[start + place] === letter.charCodeAt(0));
 }
 
 /** Where a part begins in the image; 0 where the image is one stretch of bytes. Throws on a part that there is not. */

@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
-import { anyChannelsOf, anyPlan, channel, plan, tally } from '../samples.test.kit';
+import { anyContentOf, anyPlan, channel, plan, tally } from '../samples.test.kit';
 import { contentToWrite } from '../check';
 import { fit } from '../fit';
 import { ternP2 } from '../models/tern-p2';
-import { formatSchema } from '../format';
-import { MODELS, modelSchema, type Model } from '../models';
+import { blankImage, formatSchema, hasSignature, partStart } from '../format';
+import { MODELS, modelSchema, noContent, type Model } from '../models';
 import { formatOf } from '../models/formats';
 import {
   bytesOf,
@@ -16,33 +16,29 @@ import {
   encodeImage,
   imageHolds,
   ownedMask,
-  type FieldValue,
   type RadioContent,
 } from '.';
 
-const anyImageOf = (model: Model) =>
-  fc.uint8Array({ minLength: bytesOf(model), maxLength: bytesOf(model), size: 'max' });
-const blankOf = (model: Model) =>
-  encodeImage({ channels: [], settings: {} }, new Uint8Array(bytesOf(model)), model);
+/** Any bytes of the length of an image; lines of text end as lines do. */
+const anyImageOf = (model: Model) => {
+  const empty = blankImage(formatOf(model));
+  return fc
+    .uint8Array({ minLength: bytesOf(model), maxLength: bytesOf(model), size: 'max' })
+    .map((image) =>
+      formatOf(model).container.kind === 'lines'
+        ? image.map((byte, at) => (empty[at] === 0x0d || empty[at] === 0x0a ? empty[at] : byte))
+        : image,
+    );
+};
+const nothing = { channels: [], settings: {} };
+const blankOf = (model: Model) => encodeImage(nothing, blankImage(formatOf(model)), model);
 const blank = () => blankOf(ternP2);
-/** Whatever the settings of a model can be, by its format. */
-const anySettingsOf = (model: Model) =>
-  fc.record(
-    Object.fromEntries(
-      formatOf(model).settings.map(({ key, codec }): [string, fc.Arbitrary<FieldValue>] => [
-        key,
-        codec.kind === 'choice'
-          ? fc.constantFrom(...codec.values)
-          : fc.constantFrom('', 'HELLO', 'Q7KET', 'A-B/C.'),
-      ]),
-    ),
-    { noNullPrototype: true },
-  );
 
-test('a channel stands in the bytes as docs/tern-p2.md says', () => {
+test('a channel stands in the bytes as docs/models/tern-p2.md says', () => {
   const content = {
     channels: [
       {
+        list: 0,
         slot: 2,
         name: 'KTRBY',
         rx: 430_887_500,
@@ -54,6 +50,7 @@ test('a channel stands in the bytes as docs/tern-p2.md says', () => {
         expect: { kind: 'code' as const, code: 23, inverted: true },
       },
       {
+        list: 0,
         slot: 149,
         name: '',
         rx: 162_400_000,
@@ -86,32 +83,36 @@ test('a channel stands in the bytes as docs/tern-p2.md says', () => {
 });
 
 describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, model) => {
-  test('decode of encode is the content, whatever the image was', () => {
-    fc.assert(
-      fc.property(
-        anyChannelsOf(model),
-        anySettingsOf(model),
-        anyImageOf(model),
-        (channels, settings, base) => {
-          const decoded = decodeImage(encodeImage({ channels, settings }, base, model), model);
-          expect(decoded).toEqual({ ok: true, value: { channels, settings } });
-        },
-      ),
-      { numRuns: 40 },
-    );
-  });
-
-  test('bits that are not ours are equal before and after', () => {
+  test('decode of encode is the content, whatever the image was; bits that are not ours are equal before and after', () => {
     const mask = ownedMask(model);
-    const [setting] = formatOf(model).settings.filter(({ key }) => key === 'beep');
+    const foreign = (bytes: Uint8Array) => Buffer.from(bytes.map((byte, at) => byte & ~mask[at]!));
+    const reached = tally();
     fc.assert(
-      fc.property(anyChannelsOf(model), anyImageOf(model), (channels, base) => {
-        const image = encodeImage({ channels, settings: setting ? { beep: true } : {} }, base, model);
-        const foreign = (bytes: Uint8Array) => Buffer.from(bytes.map((byte, at) => byte & ~mask[at]!));
+      fc.property(anyContentOf(model), anyImageOf(model), (content, base) => {
+        const image = encodeImage(content, base, model);
+        expect(decodeImage(image, model)).toEqual({ ok: true, value: content });
         expect(foreign(image).equals(foreign(base))).toBe(true);
+        for (const list of model.lists.keys())
+          reached.count(
+            'channels in each list',
+            content.channels.some((one) => one.list === list),
+          );
+        reached.count(
+          'splits',
+          content.channels.some(({ split }) => split),
+        );
+        reached.count(
+          'banks with channels',
+          content.zones.some(({ slots }) => slots.length > 0),
+        );
+        reached.count('quick set-ups', content.setUps.length > 0);
       }),
       { numRuns: 40 },
     );
+    expect(reached.share('channels in each list')).toBeGreaterThan(0.5);
+    if (model.storedShifts.length > 0) expect(reached.share('splits')).toBeGreaterThan(0.5);
+    if (model.zones) expect(reached.share('banks with channels')).toBeGreaterThan(0.5);
+    if (model.setUps) expect(reached.share('quick set-ups')).toBeGreaterThan(0.5);
   });
 
   test('no bytes make it throw, and what it reads it writes back', () => {
@@ -120,10 +121,8 @@ describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, mod
         const summed = withChecksum(image, model);
         const decoded = decodeImage(summed, model);
         if (!decoded.ok) throw new Error(decoded.reason);
-        expect(decodeImage(encodeImage(decoded.value, summed, model), model)).toMatchObject({
-          ok: true,
-          value: { channels: decoded.value.channels },
-        });
+        const again = decodeImage(encodeImage(decoded.value, summed, model), model);
+        expect(again.ok && again.value).toEqual(decoded.value);
       }),
       { numRuns: 30 },
     );
@@ -134,42 +133,79 @@ describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, mod
     expect(formatSchema.safeParse(formatOf(model)).error).toBeUndefined();
     const [layout] = formatOf(model).layouts;
     expect(layout).toMatchObject({ table: 'channels', ...model.slots });
-    expect(layout!.row.name).toMatchObject({ kind: 'text', bytes: model.names.length });
+    const names = (layout!.columns ?? []).flatMap((column) =>
+      column.kind === 'table' ? [column.row.name] : [],
+    );
+    expect(layout!.row.name ?? names[0]).toMatchObject({ kind: 'text', bytes: model.names.length });
+    expect(hasSignature(blankOf(model), formatOf(model))).toBe(true);
   });
 
   test('its areas lie side by side and fill the memory; bits of ours lie only in areas of ours', () => {
     const mask = ownedMask(model);
     let at = 0;
     for (const area of formatOf(model).areas) {
-      expect(area.from).toBe(at);
+      expect(partStart(formatOf(model), area.part) + area.from).toBe(at);
+      const bits = mask.subarray(at, at + area.bytes).some((byte) => byte !== 0);
       at += area.bytes;
-      const bits = mask.subarray(area.from, at).some((byte) => byte !== 0);
       expect([area.name, bits]).toEqual([area.name, area.owner === 'ours' || area.owner === 'checksum']);
     }
     expect(at).toBe(bytesOf(model));
   });
 
   test('its page in docs names every area at its address', () => {
-    const text = readFileSync(`docs/${model.id}.md`, 'utf8');
-    for (const area of formatOf(model).areas)
-      expect(text).toContain(`0x${area.from.toString(16).padStart(4, '0')}`);
+    const text = readFileSync(`docs/models/${model.id}.md`, 'utf8');
+    for (const { part, from } of formatOf(model).areas)
+      expect(text).toContain(part ?? `0x${from.toString(16).padStart(4, '0')}`);
+  });
+
+  test('the bytes of its page are those of a radio that holds what the page says', () => {
+    const { content, bytes } = goldenOf(readFileSync(`docs/models/${model.id}.md`, 'utf8'));
+    const image = encodeImage({ ...noContent(), ...content }, blankImage(formatOf(model)), model);
+    expect(bytes.length).toBeGreaterThan(2);
+    for (const { part, at, hex } of bytes) {
+      const from = partStart(formatOf(model), part) + at;
+      expect([at, Buffer.from(image.subarray(from, from + hex.length / 2)).toString('hex')]).toEqual([
+        at,
+        hex,
+      ]);
+    }
+    expect(decodeImage(image, model)).toMatchObject({ ok: true, value: content });
   });
 });
 
-/** Bytes with the sum that stands at their end, by hand: from 0x80 up to it, modulo 65536, least significant first. */
+/**
+ * The example of a model's page: what a radio holds, as JSON, and below it bytes laid by hand: an address and pairs of figures, or a
+ * file, a place in it and the text that stands there.
+ */
+function goldenOf(page: string) {
+  const [, json, laid] = /## An example[\s\S]*?```json\n([\s\S]*?)```[\s\S]*?```\n([\s\S]*?)```/.exec(page)!;
+  const bytes = laid!
+    .trimEnd()
+    .split('\n')
+    .map((line) => {
+      const [, address, pairs] = /^0x([0-9a-f]{4}) +((?:[0-9a-f]{2} ?)+)/.exec(line) ?? [];
+      if (address) return { part: undefined, at: parseInt(address, 16), hex: pairs!.replaceAll(' ', '') };
+      const [, part, at, text] = /^(\S+) (\d+) \|(.*)\|$/.exec(line)!;
+      return { part, at: Number(at), hex: Buffer.from(text!, 'latin1').toString('hex') };
+    });
+  return { content: JSON.parse(json!) as RadioContent, bytes };
+}
+
+/** Bytes with the sum that stands in each checksum of the format, by hand: modulo 65536, least significant first. */
 function withChecksum(bytes: Uint8Array, model: Model): Uint8Array {
   const image = bytes.slice();
-  const end = bytesOf(model) - 2;
-  let sum = 0;
-  for (let i = 0x80; i < end; i++) sum += image[i]!;
-  image.set([sum & 0xff, (sum >> 8) & 0xff], end);
+  for (const { at, from, to } of formatOf(model).checksums) {
+    let sum = 0;
+    for (let i = from; i <= to; i++) sum += image[i]!;
+    image.set([sum & 0xff, (sum >> 8) & 0xff], at);
+  }
   return image;
 }
 
 describe('images made by the Veridon before formats were data of their own', () => {
   const made = JSON.parse(gunzipSync(readFileSync('src/core/image/fixtures/tern-p2.json.gz')).toString()) as {
     list: (RadioContent & { sha256: string })[];
-    units: { image: string; decoded: { value: RadioContent } }[];
+    units: { image: string; decoded: { value: Pick<RadioContent, 'channels' | 'settings'> } }[];
   };
   const sha = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
   /** The image on which each was made: every 32 bytes are the digest of their place. */
@@ -178,14 +214,23 @@ describe('images made by the Veridon before formats were data of their own', () 
     for (let i = 0; i < 0x2000; i += 32) image.set(createHash('sha256').update(`base ${n} ${i}`).digest(), i);
     return image;
   };
+  /** What was decoded then, with what radios of one list do not have. */
+  const inToday = ({ value, ...rest }: { value: Pick<RadioContent, 'channels' | 'settings'> }) => ({
+    ...rest,
+    value: { ...noContent(), ...value, channels: value.channels.map((one) => ({ ...one, list: 0 })) },
+  });
   test('are made again to the byte', () => {
     expect(made.list).toHaveLength(40);
     for (const [n, { channels, settings, sha256 }] of made.list.entries())
-      expect(sha(encodeImage({ channels, settings }, base(n), ternP2))).toBe(sha256);
+      expect(
+        sha(
+          encodeImage({ channels: channels.map((one) => ({ ...one, list: 0 })), settings }, base(n), ternP2),
+        ),
+      ).toBe(sha256);
   });
   test('are read as they were', () => {
     for (const { image, decoded } of made.units)
-      expect(decodeImage(Uint8Array.from(Buffer.from(image, 'base64')), ternP2)).toEqual(decoded);
+      expect(decodeImage(Uint8Array.from(Buffer.from(image, 'base64')), ternP2)).toEqual(inToday(decoded));
   });
 });
 

@@ -1,24 +1,30 @@
 import { z } from 'zod';
 import {
+  canHold,
   checksumsHold,
   imageBytes,
   ownedMask as maskOf,
+  partStart,
   readTables,
   writeTables,
   type CodecContext,
   type FieldValue,
+  type Layout,
   type Row,
+  type Tables,
 } from '../format';
-import { fittedChannelSchema, type FittedChannel, type Model } from '../models';
+import { fittedSetUpSchema, noContent, sidesOf, type Content, type Model } from '../models';
 import { formatOf } from '../models/formats';
 import { fail, ok, type Result } from '../result';
+import { channelOf, rowOf } from './rows';
 
 /** What a radio holds, worked out of a plan or read from bytes. Settings that are not named stay as the radio has them. */
-export interface RadioContent {
-  /** In slot order. */
-  channels: FittedChannel[];
+export interface RadioContent extends Content {
   settings: Record<string, FieldValue>;
 }
+
+/** What is written: kinds that are not named are emptied where the format has them. */
+export type ToWrite = Pick<RadioContent, 'channels' | 'settings'> & Partial<RadioContent>;
 
 const contextOf = ({ tones, codes, names }: Model): CodecContext => ({
   tones,
@@ -33,19 +39,69 @@ export const bytesOf = (model: Pick<Model, 'id'>): number => imageBytes(formatOf
 export const imageHolds = (image: Uint8Array, model: Pick<Model, 'id'>): boolean =>
   checksumsHold(image, formatOf(model));
 
-const rowOf = ({ slot, ...fields }: FittedChannel): Row => ({ number: slot, fields });
+/** The name of the table of a list of channels, and of what belongs to it. */
+const tableOf = (what: string, list: number) => (list === 0 ? what : `${what} ${list}`);
+
+const SIDE_FIELDS = ['begins', 'zone', 'start', 'skipSet', 'scanning', 'shows', 'autoDial'] as const;
+
+/** Rows of what stands beside the channels, by table; `no` is the row's number where lines of text carry it. */
+function tablesOf(content: Content, model: Model, settings: Tables['settings'], layouts: readonly Layout[]) {
+  const tables: Tables['tables'] = {};
+  const add = (table: string, number: number, fields: Row['fields']) =>
+    (tables[table] ??= []).push({ number, fields: { ...fields, no: number } });
+  for (const { list, number, name, slots } of content.zones)
+    add(tableOf('zones', list), number, { name, slots });
+  for (const { number, name, way, slots } of content.skipSets)
+    add('skipSets', number, {
+      name,
+      way,
+      ...Object.fromEntries(slots.map((of, list) => [`slots ${list}`, of])),
+    });
+  for (const { list, number, from, to } of content.scanEdges)
+    add(tableOf('scanEdges', list), number, { from, to });
+  for (const { number, name, sides } of content.setUps)
+    add('setUps', number, {
+      name,
+      ...Object.fromEntries(
+        sides.flatMap((side, list) => SIDE_FIELDS.map((field) => [`${field} ${list}`, side[field]])),
+      ),
+    });
+  for (const list of model.lists.keys()) {
+    const layout = layouts.find(({ table }) => table === tableOf('channels', list));
+    if (!layout) continue;
+    const zones = content.zones.filter((zone) => zone.list === list);
+    const among = {
+      model,
+      settings,
+      zonesOf: (slot: number) => zones.flatMap(({ number, slots }) => (slots.includes(slot) ? [number] : [])),
+    };
+    tables[layout.table] = content.channels
+      .filter((channel) => channel.list === list)
+      .map((channel) => rowOf(channel, layout, among));
+  }
+  return tables;
+}
+
+/** The settings of a content that the format can hold; others are not written. */
+const heldSettings = (settings: RadioContent['settings'], model: Model) =>
+  Object.fromEntries(Object.entries(settings).filter(([key, value]) => holdsSetting(model, key, value)));
+
+/** True where a setting of the model can stand at that value. */
+export function holdsSetting(model: Model, key: string, value: FieldValue): boolean {
+  const codec = formatOf(model).settings.find((one) => one.key === key)?.codec;
+  return codec !== undefined && canHold(codec, value, contextOf(model));
+}
 
 /**
  * Writes a content into a copy of `base`, a read-out of the same unit. Only bits that the format names are changed;
  * slots that are not in the content are emptied. The checksum is made anew.
  */
-export function encodeImage(
-  { channels, settings }: RadioContent,
-  base: Uint8Array,
-  model: Model,
-): Uint8Array {
-  const tables = { channels: channels.map(rowOf) };
-  return writeTables({ tables, settings }, base, formatOf(model), contextOf(model));
+export function encodeImage(toWrite: ToWrite, base: Uint8Array, model: Model): Uint8Array {
+  const format = formatOf(model);
+  const content = { ...noContent(), ...toWrite };
+  const settings = heldSettings(content.settings, model);
+  const tables = tablesOf(content, model, settings, format.layouts);
+  return writeTables({ tables, settings }, base, format, contextOf(model));
 }
 
 /**
@@ -60,18 +116,65 @@ export function decodeImage(image: Uint8Array, model: Model): Result<RadioConten
   const read = readTables(image, formatOf(model), contextOf(model));
   if (!read.ok) return read;
   const { tables, settings, odd } = read.value;
-  const channels = (tables.channels ?? []).flatMap(({ number, fields }) => {
-    const channel = fittedChannelSchema.safeParse({ slot: number, ...fields });
-    if (channel.success) return [channel.data];
-    odd.push(
-      `slot ${number} (no ${channel.error.issues[0]!.path[0] === 'rx' ? 'receive frequency' : 'channel'})`,
-    );
-    return [];
-  });
+  const among = { model, settings, zonesOf: () => [] };
+  const channels = model.lists.flatMap((_, list) =>
+    (tables[tableOf('channels', list)] ?? []).flatMap((row) => {
+      const channel = channelOf(row, list, among);
+      if (channel.ok) return [channel.value];
+      odd.push(`slot ${row.number} (${channel.reason})`);
+      return [];
+    }),
+  );
   return ok(
-    { channels, settings },
+    { channels, ...besidesOf(tables, model, channels), settings },
     odd.length > 0 ? `Not understood and left as it is: ${odd.join(', ')}.` : undefined,
   );
+}
+
+/** What stands beside the channels; what names slots that are not in use names them no more. */
+function besidesOf(
+  tables: Tables['tables'],
+  model: Model,
+  channels: RadioContent['channels'],
+): Omit<Content, 'channels'> {
+  const used = model.lists.map(
+    (_, list) => new Set(channels.flatMap((one) => (one.list === list ? [one.slot] : []))),
+  );
+  const inUse = (list: number, slots: FieldValue | undefined) =>
+    Array.isArray(slots) ? (slots as number[]).filter((slot) => used[list]?.has(slot)) : [];
+  const content = noContent();
+  for (const list of sidesOf(model)) {
+    const rows = tables[tableOf('channels', list)] ?? [];
+    for (const { number, fields } of tables[tableOf('zones', list)] ?? []) {
+      // A radio keeps the members with the bank, or the banks with each channel.
+      const slots = fields.slots
+        ? inUse(list, fields.slots)
+        : inUse(
+            list,
+            rows.flatMap((row) => ((row.fields.zones as number[]).includes(number) ? [row.number] : [])),
+          );
+      content.zones.push({ list, number, name: String(fields.name), slots });
+    }
+    for (const { number, fields } of tables[tableOf('scanEdges', list)] ?? [])
+      if (typeof fields.from === 'number' && typeof fields.to === 'number')
+        content.scanEdges.push({ list, number, from: fields.from, to: fields.to });
+  }
+  for (const { number, fields } of tables.skipSets ?? [])
+    content.skipSets.push({
+      number,
+      name: String(fields.name),
+      way: fields.way === 'only' ? 'only' : 'all but',
+      slots: sidesOf(model).map((list) => inUse(list, fields[`slots ${list}`])),
+    });
+  for (const { number, fields } of tables.setUps ?? []) {
+    const sides = sidesOf(model).map((list) =>
+      Object.fromEntries(SIDE_FIELDS.map((field) => [field, fields[`${field} ${list}`]])),
+    );
+    const setUp = fittedSetUpSchema.safeParse({ number, name: fields.name, sides });
+    if (setUp.success) content.setUps.push(setUp.data);
+  }
+  const { channels: _, ...besides } = content;
+  return besides;
 }
 
 /** A mask of the bits that are ours to write, the checksum among them; all others must survive a write. */
@@ -88,7 +191,9 @@ export type ImageComparison = z.infer<typeof imageComparisonSchema>;
 
 /** The stretches of an image that the radio changes itself. */
 export const volatileAreas = (model: Pick<Model, 'id'>) =>
-  formatOf(model).areas.filter(({ owner }) => owner === 'volatile');
+  formatOf(model)
+    .areas.filter(({ owner }) => owner === 'volatile')
+    .map((area) => ({ ...area, from: partStart(formatOf(model), area.part) + area.from }));
 
 /** Compares what was sent with what was read back, byte for byte. */
 export function compareImages(sent: Uint8Array, back: Uint8Array, model: Pick<Model, 'id'>): ImageComparison {

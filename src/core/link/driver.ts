@@ -21,6 +21,6 @@ export interface Driver {
 }
 
 /** The drivers, by the kind of link that a model declares. */
-export const DRIVERS: Readonly<Record<Model['link']['kind'], Driver>> = {
+export const DRIVERS: Readonly<Record<NonNullable<Model['link']>['kind'], Driver>> = {
   stream: { start: startLink, step: stepLink, isOpen },
 };

@@ -1,5 +1,5 @@
 import { bytesOf } from '../image';
-import type { Model } from '../models';
+import { linkOf, type Model } from '../models';
 import {
   frameBytes,
   giveUpFrame,
@@ -82,7 +82,7 @@ export const WHOLE = 0xff;
 export function startLink(model: LinkModel | null, task: LinkTask): LinkStep {
   if (!model && task.kind !== 'identify') throw new Error('Only who is there can be asked of anybody.');
   const bytes = model ? bytesOf(model) : 0;
-  const blocks = model ? Math.ceil(bytes / model.link.blockBytes) : 0;
+  const blocks = model ? Math.ceil(bytes / linkOf(model).blockBytes) : 0;
   const state: LinkState = {
     model,
     task,
@@ -205,7 +205,7 @@ function identified(step: LinkStep, payload: Uint8Array): void {
   const { model, task } = step.state;
   const ident = readIdent(payload);
   if (!ident) return void failed(step, 'What answers on this port is not a radio that Veridon knows.');
-  if (model && (ident.model !== model.link.ident || ident.imageBytes !== bytesOf(model)))
+  if (model && (ident.model !== linkOf(model).ident || ident.imageBytes !== bytesOf(model)))
     return void failed(step, `This is no ${model.name}: it calls itself ${ident.model.trim()}.`);
   step.state = { ...step.state, ident };
   step.events.push({ kind: 'identified', ident });
@@ -234,7 +234,7 @@ function endFrame(image: Uint8Array): Uint8Array {
   return frameBytes('end', 0, imageSum(image));
 }
 
-const blockBytes = ({ model }: LinkState) => model!.link.blockBytes;
+const blockBytes = ({ model }: LinkState) => linkOf(model!).blockBytes;
 const bytesDone = (state: LinkState) =>
   Math.min(state.image.length, state.done.filter(Boolean).length * blockBytes(state));
 
@@ -283,7 +283,7 @@ function sendBlock(step: LinkStep, block: number): void {
 }
 
 function fillWindow(step: LinkStep): void {
-  while (step.state.underWay.length < step.state.model!.link.window) {
+  while (step.state.underWay.length < linkOf(step.state.model!).window) {
     const { done, underWay } = step.state;
     const next = done.findIndex((there, block) => !there && !underWay.includes(block));
     if (next < 0) return;

@@ -1,10 +1,21 @@
 import type { Format } from '../format';
+import { format as curlewX1 } from './curlew-x1/format';
+import { format as gannetM8 } from './gannet-m8/format';
 import type { Model } from './model.schema';
+import { format as petrelHF9 } from './petrel-hf9/format';
+import { format as ploverF5 } from './plover-f5/format';
 import { format as ternP2 } from './tern-p2/format';
 import { format as ternP3 } from './tern-p3/format';
 
 /** How the bytes of each model lie, by its id. Apart from the models themselves: the screens have no use for it. */
-const FORMATS: Readonly<Record<string, Format>> = { 'tern-p2': ternP2, 'tern-p3': ternP3 };
+const FORMATS: Readonly<Record<string, Format>> = {
+  'tern-p2': ternP2,
+  'tern-p3': ternP3,
+  'gannet-m8': gannetM8,
+  'petrel-hf9': petrelHF9,
+  'plover-f5': ploverF5,
+  'curlew-x1': curlewX1,
+};
 
 /** The format of a model; every model that Veridon has has one. */
 export function formatOf({ id }: Pick<Model, 'id'>): Format {

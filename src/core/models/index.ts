@@ -1,3 +1,4 @@
+export * from './content.schema';
 export * from './face';
 export * from './fitted-channel.schema';
 export * from './model';

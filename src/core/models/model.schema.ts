@@ -10,8 +10,13 @@ export const bandSchema = z.object({
   transmit: rangeSchema.nullable(),
 });
 
+/** The makers' hands: how a face is drawn, so that one is told from another across a room. */
+export const HANDS = ['larkmoor', 'oriel', 'halden', 'corvane', 'brae'] as const;
+
 /** What the display writes; the texts are the radio's own and may be empty where it has no such mark. */
 export const faceSchema = z.object({
+  /** The maker's hand in which it is drawn. */
+  hand: z.enum(HANDS),
   /** The slot's label, its number padded with zeros to the width in braces: `M-{slot:3}`. */
   slot: z.string(),
   /** Decimals of a frequency on the display. */
@@ -45,6 +50,23 @@ export const linkSchema = z.object({
   window: z.int().min(1).max(16),
 });
 
+/** A list of numbered places of a model: its memories, or a home channel a band, in the order of its bands. */
+export const listSchema = z.object({ name: z.string(), holds: z.enum(['channels', 'home']) });
+
+/** A kind of sets that a model has, so many of them (a list of its own each, or all together), with names of so many characters; 0 where they have none. */
+const setsSchema = z.object({ count: z.int().min(1), name: z.int().min(0) });
+
+/** The one shift that a model stores for a band, Hz, under the key of its setting. */
+export const storedShiftSchema = z.object({
+  band: z.string(),
+  setting: z.string(),
+  range: rangeSchema,
+  usual: z.int(),
+});
+
+/** A step of getting the radio ready for its cable or card: what to do, and what it shows then. */
+export const stepSchema = z.object({ what: z.string(), shows: z.string() });
+
 /**
  * What a model can do: what fit, check and the screens read; and how it is linked. How its bytes lie is its format, which
  * `core/image` alone reads. The code knows no model by name: adding one is adding a folder.
@@ -56,18 +78,42 @@ export const modelSchema = z.object({
   /** Other names under which the same radio is sold. */
   alsoSoldAs: z.array(z.object({ name: z.string(), maker: z.string() })),
   summary: z.string(),
+  /** The slots of each of its lists of channels. */
   slots: z.object({ first: z.int().min(0), count: z.int().min(1) }),
+  /** Its lists by number: 0 is the first, which every model has. */
+  lists: z.array(listSchema).min(1).max(8),
+  /** What it calls a zone, and how many it has a list of channels. */
+  zones: setsSchema.extend({ word: z.string() }).nullable(),
+  skipSets: setsSchema.nullable(),
+  /** Pairs of scan edges, so many a list of channels. */
+  scanEdges: setsSchema.nullable(),
+  setUps: setsSchema.nullable(),
   names: z.object({ length: z.int().min(1), characters: z.string() }),
   bands: z.array(bandSchema).min(1),
   steps: z.array(z.custom<Step>((step) => STEPS.includes(step as Step))).min(1),
   modes: z.array(z.enum(MODES as [Mode, ...Mode[]])).min(1),
   /** Highest first. */
   powers: z.array(z.object({ label: z.string(), milliwatts: z.int().min(1) })).min(1),
+  /** False where a memory knows no power, and the set sends with whatever it stands at. */
+  storesPower: z.boolean(),
   /** Tenths of Hz. */
   tones: z.array(z.int()),
   codes: z.array(z.int()),
   invertedCodes: z.boolean(),
-  link: linkSchema,
+  /** True where one tone serves both ways: sent, or sent and expected. */
+  oneTone: z.boolean(),
+  /** The bands for which one shift is stored; empty where every channel has its own. */
+  storedShifts: z.array(storedShiftSchema),
+  /** The setting without which it sends nothing digital. */
+  ownCall: z.string().nullable(),
+  /** Settings after whose change it wants to be switched off and on. */
+  restartAfter: z.array(z.string()),
+  /** How radios of this model are linked by their own nature. */
+  ownLink: z.enum(['stream', 'block', 'live', 'card']),
+  /** How they are linked here today; null where their images are files. */
+  link: linkSchema.nullable(),
+  /** What it takes to get it ready for the cable or the card. */
+  getReady: z.array(stepSchema).min(1),
   face: faceSchema,
 });
 export type Model = z.infer<typeof modelSchema>;

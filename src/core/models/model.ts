@@ -14,3 +14,41 @@ export function receiveBand(model: Model, hz: number): ModelBand | undefined {
 export function transmitBand(model: Model, hz: number): ModelBand | undefined {
   return model.bands.find((band) => band.transmit && hz >= band.transmit.from && hz <= band.transmit.to);
 }
+
+/**
+ * The slots of one of a model's lists; undefined where it has no such list. A list of home channels has a slot a band, from 1 up,
+ * in the order of the bands.
+ */
+export function slotsOf(model: Model, list: number): { first: number; count: number } | undefined {
+  const { holds } = model.lists[list] ?? {};
+  if (holds === undefined) return undefined;
+  return holds === 'channels' ? model.slots : { first: 1, count: model.bands.length };
+}
+
+/** The numbers of a model's lists of channels: its sides, or its only list. */
+export const sidesOf = (model: Model): number[] =>
+  model.lists.flatMap(({ holds }, list) => (holds === 'channels' ? [list] : []));
+
+/** The list of home channels that belongs to a side; undefined where the model has none. */
+export function homeListOf(model: Model, side: number): number | undefined {
+  const homes = model.lists.flatMap(({ holds }, list) => (holds === 'home' ? [list] : []));
+  return homes[sidesOf(model).indexOf(side)];
+}
+
+/** The stored shift of the band of a frequency, Hz; undefined where the radio stores none there. */
+export function storedShift(
+  { storedShifts }: Pick<Model, 'storedShifts'>,
+  settings: Readonly<Record<string, unknown>>,
+  hz: number,
+): number | undefined {
+  const stored = storedShifts.find(({ range }) => hz >= range.from && hz <= range.to);
+  if (!stored) return undefined;
+  const set = settings[stored.setting];
+  return typeof set === 'number' ? set : stored.usual;
+}
+
+/** How a model is linked; whoever asks for one that is not linked has come to the wrong place. */
+export function linkOf({ link, name }: Pick<Model, 'link' | 'name'>): NonNullable<Model['link']> {
+  if (!link) throw new Error(`A ${name} is not linked`);
+  return link;
+}

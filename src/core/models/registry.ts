@@ -1,9 +1,13 @@
+import { curlewX1 } from './curlew-x1';
+import { gannetM8 } from './gannet-m8';
 import type { Model } from './model.schema';
+import { petrelHF9 } from './petrel-hf9';
+import { ploverF5 } from './plover-f5';
 import { ternP2 } from './tern-p2';
 import { ternP3 } from './tern-p3';
 
 /** Every model that Veridon has, in the order in which it is shown. */
-export const MODELS: readonly Model[] = [ternP2, ternP3];
+export const MODELS: readonly Model[] = [ternP2, ternP3, gannetM8, petrelHF9, ploverF5, curlewX1];
 
 /** The model with that id, or undefined. */
 export function modelById(id: string): Model | undefined {
@@ -12,7 +16,7 @@ export function modelById(id: string): Model | undefined {
 
 /** The model whose radios identify themselves with these 8 characters, or undefined. */
 export function modelByIdent(ident: string): Model | undefined {
-  return MODELS.find((model) => model.link.ident === ident);
+  return MODELS.find((model) => model.link?.ident === ident);
 }
 
 /** Models whose name, maker or other trade name holds `text`, in any case. */

@@ -64,19 +64,54 @@ export const CHARACTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789 -/+.*';
 /** What all Terns can do alike, and what their displays write. */
 export const tern: Pick<
   Model,
-  'maker' | 'steps' | 'modes' | 'powers' | 'tones' | 'codes' | 'invertedCodes' | 'face'
+  | 'maker'
+  | 'lists'
+  | 'zones'
+  | 'skipSets'
+  | 'scanEdges'
+  | 'setUps'
+  | 'steps'
+  | 'modes'
+  | 'powers'
+  | 'storesPower'
+  | 'tones'
+  | 'codes'
+  | 'invertedCodes'
+  | 'oneTone'
+  | 'storedShifts'
+  | 'ownCall'
+  | 'restartAfter'
+  | 'ownLink'
+  | 'getReady'
+  | 'face'
 > = {
   maker: 'Larkmoor',
+  lists: [{ name: 'Channels', holds: 'channels' }],
+  zones: null,
+  skipSets: null,
+  scanEdges: null,
+  setUps: null,
   steps: [5_000, 6_250, 10_000, 12_500, 25_000],
   modes: ['FM', 'NFM'],
   powers: [
     { label: 'High', milliwatts: 4000 },
     { label: 'Low', milliwatts: 1000 },
   ],
+  storesPower: true,
   tones: [...TONES],
   codes: [...CODES],
   invertedCodes: true,
+  oneTone: false,
+  storedShifts: [],
+  ownCall: null,
+  restartAfter: [],
+  ownLink: 'stream',
+  getReady: [
+    { what: 'Switch the radio off and push the cable into the microphone socket.', shows: '' },
+    { what: 'Switch it on.', shows: 'Its channel, as always' },
+  ],
   face: {
+    hand: 'larkmoor',
     slot: 'M-{slot:3}',
     decimals: 4,
     marks: {

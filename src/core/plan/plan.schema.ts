@@ -56,6 +56,7 @@ export const planSchema = headSchema.extend({
   id: planIdSchema,
   ...listsSchema.shape,
 });
+export type SettingValue = z.infer<typeof settingValueSchema>;
 export type Settings = z.infer<typeof settingsSchema>;
 export type Owner = z.infer<typeof ownerSchema>;
 export type PlanDetails = z.infer<typeof detailsSchema>;

@@ -15,7 +15,10 @@ export const setUpSideSchema = z.object({
   skipSet: skipSetIdSchema.nullable(),
   scanning: z.boolean(),
   shows: z.enum(SHOWS),
-  autoDial: text(16).refine((figures) => AUTO_DIAL.test(figures), 'is not made of the figures 0 to 9, A to D, * and #'),
+  autoDial: text(16).refine(
+    (figures) => AUTO_DIAL.test(figures),
+    'is not made of the figures 0 to 9, A to D, * and #',
+  ),
 });
 export type SetUpSide = z.infer<typeof setUpSideSchema>;
 

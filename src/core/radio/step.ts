@@ -1,7 +1,19 @@
 import type { Hertz } from './frequency';
 
-/** Tuning steps in Hz. 8.33 kHz is a third of 25 kHz and has no whole-hertz value, so it goes by its name. */
-export const STEPS = [5_000, 6_250, '8.33', 10_000, 12_500, 15_000, 20_000, 25_000, 50_000, 100_000] as const;
+/** Tuning steps in Hz; 10 Hz is how all-mode sets tune. 8.33 kHz is a third of 25 kHz and has no whole-hertz value, so it goes by its name. */
+export const STEPS = [
+  10,
+  5_000,
+  6_250,
+  '8.33',
+  10_000,
+  12_500,
+  15_000,
+  20_000,
+  25_000,
+  50_000,
+  100_000,
+] as const;
 export type Step = (typeof STEPS)[number];
 
 /** True where `hz` is a whole number of steps from 0 Hz. */

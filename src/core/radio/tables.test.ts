@@ -221,7 +221,7 @@ test('the DCS codes, octal, by their first figure', () => {
 
 test('the steps, kHz, and the widths of the modes, kHz', () => {
   expect(STEPS.map((step) => (step === '8.33' ? step : String(step / 1000))).join(' ')).toBe(
-    '5 6.25 8.33 10 12.5 15 20 25 50 100',
+    '0.01 5 6.25 8.33 10 12.5 15 20 25 50 100',
   );
   expect(Object.entries(MODE_WIDTHS).map(([mode, width]) => `${mode} ${width / 1000}`)).toEqual([
     'FM 16',

@@ -10,7 +10,7 @@ import {
   type Frame,
   type Pending,
 } from '../../core/link';
-import type { Model } from '../../core/models';
+import { linkOf, type Model } from '../../core/models';
 
 /** A radio's inside: memory and the state of its link. A value; `hear` gives the next. */
 export interface Device {
@@ -39,7 +39,8 @@ const LOW_BATTERY = 20;
 const NO = { damaged: 0, battery: 1, refused: 2, sum: 3, length: 4 };
 
 export function freshLink(model: Model): Device['link'] {
-  const blocks = Math.ceil(bytesOf(model) / model.link.blockBytes);
+  // A radio without a link here has nothing under way.
+  const blocks = model.link ? Math.ceil(bytesOf(model) / model.link.blockBytes) : 0;
   return {
     pending: NOTHING_PENDING,
     writing: false,
@@ -125,7 +126,7 @@ function take(device: Device, frame: Frame): { device: Device; send: Uint8Array[
 }
 
 function blocks({ memory, model }: Device, numbers: readonly number[]): Uint8Array[] {
-  const size = model.link.blockBytes;
+  const size = linkOf(model).blockBytes;
   return [
     ...numbers.map((block) => frameBytes('block', block, memory.slice(block * size, (block + 1) * size))),
     frameBytes('end', 0, imageSum(memory)),
@@ -145,7 +146,7 @@ function openWrite(device: Device, { payload }: Frame) {
 
 function takeBlock(device: Device, { sequence, payload }: Frame) {
   const { model, link } = device;
-  const size = model.link.blockBytes;
+  const size = linkOf(model).blockBytes;
   // The last may be shorter: an image has any length.
   const wanted = Math.min(size, link.received.length - sequence * size);
   if (sequence >= link.taken.length || payload.length !== wanted)

@@ -77,7 +77,7 @@ export class Station {
       halfWritten: false,
       battery: 80,
       refusesWriting: false,
-      identAs: model.link.ident,
+      identAs: model.link?.ident ?? '',
       link: freshLink(model),
     };
     this.slot = model.slots.first;
@@ -170,7 +170,7 @@ export class Station {
     this.heardSinceFault = 0;
     this.device = {
       ...this.device,
-      identAs: fault.kind === 'wrong model' ? fault.ident : this.spec.model.link.ident,
+      identAs: fault.kind === 'wrong model' ? fault.ident : (this.spec.model.link?.ident ?? ''),
       refusesWriting: fault.kind === 'refuse',
     };
   }
@@ -185,14 +185,15 @@ export class Station {
 
   private rate = () => {
     const slow = this.fault.kind === 'slow' ? this.fault.factor : 1;
-    return (this.spec.model.link.lineRate * this.speed) / slow;
+    return ((this.spec.model.link?.lineRate ?? 9600) * this.speed) / slow;
   };
 
   private toRadio = new Line(this.rate, (bytes) => this.arrive(bytes));
   private toHost = new Line(this.rate, (bytes) => this.socket?.write(bytes));
 
   private plug(): Promise<void> {
-    if (this.server) return Promise.resolve();
+    // What has no link here lies on the bench all the same; its memory is a file.
+    if (this.server || !this.spec.model.link) return Promise.resolve();
     this.plugged = true;
     this.server = createServer((socket) => {
       if (this.socket) return void socket.destroy();

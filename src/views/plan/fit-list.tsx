@@ -3,6 +3,7 @@
 import clsx from 'clsx';
 import { ChevronRight } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import type { FindingField } from '@/core/check';
 import type { FitChange, Obstacle } from '@/core/fit';
 import type { ChannelId } from '@/core/plan';
 import { LongList, type ListRow } from '@/ui';
@@ -10,6 +11,7 @@ import { item, type SideListProps } from './side-list';
 
 const LEFT_OUT: Record<Obstacle, string> = {
   slot: 'its slot is not in this radio',
+  'home band': 'a home channel lies in its own band',
   'receive range': 'this radio does not tune there',
   'receive step': 'receive lies between the steps',
   'transmit step': 'transmit lies between the steps',
@@ -23,12 +25,14 @@ const WHAT: Record<FitChange['what'], string> = {
   name: 'names are shorter on this display',
   power: 'powers become the nearest that this radio has',
   tx: 'channels are held as listen only',
-  access: 'channels lose an access that their mode does not have',
+  access: 'channels are opened otherwise than the plan says',
+  mode: 'channels take the nearest mode that this radio has',
+  shift: 'shifts are kept as a split',
 };
 
 interface Entry {
   id: ChannelId;
-  field: 'name' | 'power' | 'tx' | 'access';
+  field: FindingField;
   text: string;
   because: string;
 }
@@ -53,7 +57,7 @@ function useKinds({ views }: SideListProps['shown']): Kind[] {
           because: sentence(view.leftOut.map((one) => LEFT_OUT[one]).join(', ')),
         });
       for (const { what, text, because } of view?.changes ?? []) {
-        const entry: Entry = { id, field: what, text, because };
+        const entry: Entry = { id, field: what === 'shift' ? 'tx' : what, text, because };
         const alike = changes.get(what);
         if (alike) alike.push(entry);
         else changes.set(what, [entry]);

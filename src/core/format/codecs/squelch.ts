@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { codeFigures, type Squelch } from '../../radio';
 import { fail, ok } from '../../result';
-import { defineCodec, setBits, type CodecContext, type FieldValue } from '../codec';
+import { asSquelch, defineCodec, setBits, type CodecContext } from '../codec';
 
 /**
  * A tone or code in one byte: 0 none, `tonesFrom` + its place a tone, `codesFrom` + its place a code; whether a code is inverted
@@ -37,11 +37,6 @@ export const squelch = defineCodec({
     setBits(image, base + spec.inverted.at, 1 << spec.inverted.bit, turned ? 0xff : 0);
   },
 });
-
-function asSquelch(value: FieldValue): Squelch | null {
-  if (value === null || typeof value === 'object') return value;
-  throw new Error(`${String(value)} is no tone or code`);
-}
 
 function placeOf(
   held: Squelch,

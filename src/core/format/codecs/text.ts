@@ -4,11 +4,17 @@ import { defineCodec, wholeBytes } from '../codec';
 
 /** Characters of the model, one a byte in ASCII, filled with spaces. */
 export const text = defineCodec({
-  schema: z.object({ kind: z.literal('text'), at: z.int().min(0), bytes: z.int().min(1).max(32) }),
+  schema: z.object({
+    kind: z.literal('text'),
+    at: z.int().min(0),
+    bytes: z.int().min(1).max(32),
+    /** Its own characters, where they are not those of the radio's names. */
+    characters: z.string().optional(),
+  }),
   bits: ({ at, bytes }) => wholeBytes(at, bytes),
-  read(image, base, { at, bytes }, { characters }) {
+  read(image, base, { at, bytes, characters }, context) {
     const read = String.fromCharCode(...image.subarray(base + at, base + at + bytes)).trimEnd();
-    return [...read].every((character) => characters.includes(character))
+    return [...read].every((character) => (characters ?? context.characters).includes(character))
       ? ok(read)
       : fail('a text with characters that the radio does not have');
   },

@@ -6,6 +6,7 @@ import { channelRow, settings } from '../tern';
  * channel record and all that has no name here are unknown and stay as they were read.
  */
 export const format: Format = {
+  signature: { at: 0, text: 'TERN-P2 ' },
   container: { kind: 'bytes', bytes: 0x2000 },
   areas: [
     { name: 'Identification, serial, firmware', from: 0x0000, bytes: 0x0020, owner: 'unit' },

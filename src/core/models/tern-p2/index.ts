@@ -1,7 +1,7 @@
 import type { Model } from '../model.schema';
 import { CHARACTERS, tern } from '../tern';
 
-/** Larkmoor Tern P2: analogue handheld for 2 m and 70 cm. `format.ts` and docs/tern-p2.md have its memory. */
+/** Larkmoor Tern P2: analogue handheld for 2 m and 70 cm. `format.ts` and docs/models/tern-p2.md have its memory. */
 export const ternP2: Model = {
   ...tern,
   id: 'tern-p2',

@@ -6,6 +6,7 @@ import { channelRow, settings } from '../tern';
  * there are 220 of them, counted from slot 1.
  */
 export const format: Format = {
+  signature: { at: 0, text: 'TERN-P3 ' },
   container: { kind: 'bytes', bytes: 0x4000 },
   areas: [
     { name: 'Identification, serial, firmware', from: 0x0000, bytes: 0x0020, owner: 'unit' },

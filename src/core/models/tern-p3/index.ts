@@ -1,7 +1,7 @@
 import type { Model } from '../model.schema';
 import { CHARACTERS, tern } from '../tern';
 
-/** Larkmoor Tern P3: the three-band sister of the P2. `format.ts` and docs/tern-p3.md have its memory. */
+/** Larkmoor Tern P3: the three-band sister of the P2. `format.ts` and docs/models/tern-p3.md have its memory. */
 export const ternP3: Model = {
   ...tern,
   id: 'tern-p3',

@@ -1,39 +1,8 @@
-import { bytesOf, encodeImage, type RadioContent } from '../../core/image';
-import { ternP2 } from '../../core/models/tern-p2';
-import { ternP3 } from '../../core/models/tern-p3';
-import type { FittedChannel, Model } from '../../core/models';
-import { formatOf } from '../../core/models/formats';
-import { seeded } from '../random';
+import { ternP2 } from '../../../core/models/tern-p2';
+import { ternP3 } from '../../../core/models/tern-p3';
+import { channelsOf, type UnitSpec } from './unit';
 
-/** A unit on the bench: what is stamped on it, and what it holds when it is new. */
-export interface UnitSpec {
-  id: string;
-  label: string;
-  model: Model;
-  serial: string;
-  firmware: string;
-  region: number;
-  seed: number;
-  content: RadioContent;
-}
-
-const channel = (
-  slot: number,
-  name: string,
-  rx: number,
-  more: Partial<FittedChannel> = {},
-): FittedChannel => ({
-  slot,
-  name,
-  rx,
-  tx: rx,
-  send: null,
-  expect: null,
-  mode: 'FM',
-  power: 4000,
-  scan: true,
-  ...more,
-});
+const channel = channelsOf(ternP2);
 const settings = {
   showA: 'name',
   showB: 'frequency',
@@ -45,7 +14,7 @@ const settings = {
   light: 5,
 };
 
-export const UNITS: readonly UnitSpec[] = [
+export const TERNS: readonly UnitSpec[] = [
   {
     id: 'tern-1',
     label: 'Tern P2, yellow tape',
@@ -111,20 +80,3 @@ export const UNITS: readonly UnitSpec[] = [
     },
   },
 ];
-
-/** The memory of a new unit: its own serial, region, band edges, counters and calibration, and its first content. */
-export function newMemory({ model, serial, firmware, region, seed, content }: UnitSpec): Uint8Array {
-  const random = seeded(seed);
-  const image = new Uint8Array(bytesOf(model));
-  for (const area of formatOf(model).areas)
-    if (area.owner === 'unit' || area.owner === 'unknown')
-      for (let i = 0; i < area.bytes; i++) image[area.from + i] = Math.floor(random() * 256);
-  const put = (at: number, text: string) => image.set(new TextEncoder().encode(text), at);
-  put(0x00, model.link.ident);
-  put(0x08, serial.padEnd(8));
-  put(0x10, firmware.padEnd(4));
-  image[0x14] = 1;
-  image[0x20] = region;
-  image.fill(0, 0x70, 0x80);
-  return encodeImage(content, image, model);
-}

@@ -1,0 +1,129 @@
+import { noContent, sidesOf, type Content, type Model } from '../models';
+import { abbreviationsOf, fitName, KINDS, recordsOf, type ChannelId, type OwnKind, type Plan } from '../plan';
+import type { FitBeside, FittedPlanChannel } from './fitted';
+
+/** What of a plan stands beside its channels in a radio: banks, skip sets, scan edges, quick set-ups; and what became of the rest. */
+export type Besides = Omit<Content, 'channels'> & { besides: FitBeside[] };
+
+/** Where a channel is in the radio. */
+type Place = Pick<FittedPlanChannel, 'list' | 'slot'>;
+
+const NOT_AT_ALL: Record<OwnKind, string> = {
+  zone: 'This radio has no zones',
+  skipSet: 'This radio has no skip sets',
+  scanEdge: 'This radio has no scan edges of its own',
+  setUp: 'This radio has no quick set-ups',
+};
+
+/**
+ * Works out what stands beside the channels. The radio's numbers follow the plan's order: its first zone is bank 1 of each side, and
+ * holds there what of it is on that side.
+ */
+export function fitBesides(plan: Plan, model: Model, channels: readonly FittedPlanChannel[]): Besides {
+  const { channels: _, ...content } = noContent();
+  const made: Besides = { ...content, besides: [] };
+  const sides = sidesOf(model);
+  const places = new Map<ChannelId, Place>(channels.map((channel) => [channel.id, channel]));
+  const slotsOn = (list: number, members: readonly ChannelId[]) =>
+    members
+      .flatMap((id) => {
+        const place = places.get(id);
+        return place?.list === list ? [place.slot] : [];
+      })
+      .sort((a, b) => a - b);
+  const leave = (kind: OwnKind, id: string, because: string) =>
+    made.besides.push({ kind, id, text: 'Left out', because });
+
+  /** The records that the model has room for, each with its number and its name as the display has it. */
+  const held = <K extends OwnKind>(kind: K, has: { count: number; name: number; word?: string } | null) =>
+    (recordsOf(plan, kind) as readonly { id: string; name: string }[]).flatMap((record, place) => {
+      if (!has) leave(kind, record.id, NOT_AT_ALL[kind]);
+      else if (place >= has.count)
+        leave(kind, record.id, `This radio has ${has.count} ${has.word ?? KINDS[kind].words.one}s`);
+      else {
+        const rules = { length: has.name, characters: model.names.characters };
+        const name = has.name === 0 ? '' : fitName(record.name, rules, abbreviationsOf(plan)).text;
+        if (has.name > 0 && name.toLowerCase() !== record.name.trim().toLowerCase())
+          made.besides.push({
+            kind,
+            id: record.id,
+            text: `Named ${name}`,
+            because: `${has.name} characters on this display`,
+          });
+        return [{ id: record.id, number: place + 1, name }];
+      }
+      return [];
+    });
+
+  const zones = held('zone', model.zones);
+  for (const [at, zone] of zones.entries()) {
+    const { members } = plan.zones[at]!;
+    for (const list of sides)
+      made.zones.push({ list, number: zone.number, name: zone.name, slots: slotsOn(list, members) });
+  }
+  made.zones.sort((a, b) => a.list - b.list || a.number - b.number);
+
+  const sets = held('skipSet', model.skipSets);
+  for (const [at, { number, name }] of sets.entries()) {
+    const { way, members } = plan.skipSets[at]!;
+    made.skipSets.push({ number, name, way, slots: sides.map((list) => slotsOn(list, members)) });
+  }
+
+  fitScanEdges(plan, model, made, leave);
+
+  const numberIn = (of: { id: string; number: number }[], id: string | null) =>
+    of.find((one) => one.id === id)?.number ?? null;
+  for (const [at, { id, number, name }] of held('setUp', model.setUps).entries()) {
+    const setUp = plan.setUps[at]!;
+    made.setUps.push({
+      number,
+      name,
+      sides: sides.map((list, side) => {
+        const wanted = setUp.sides[side];
+        const start = wanted?.start ? places.get(wanted.start) : undefined;
+        if (wanted?.start && start?.list !== list)
+          made.besides.push({
+            kind: 'setUp',
+            id,
+            text: `${model.lists[list]!.name}: begins on the first channel`,
+            because: 'Its start is not on that side of the radio',
+          });
+        return {
+          begins: wanted?.begins ?? 'dial',
+          zone: wanted ? numberIn(zones, wanted.zone) : null,
+          start: start?.list === list ? start.slot : null,
+          skipSet: wanted ? numberIn(sets, wanted.skipSet) : null,
+          scanning: wanted?.scanning ?? false,
+          shows: wanted?.shows ?? 'name',
+          autoDial: wanted?.autoDial ?? '',
+        };
+      }),
+    });
+  }
+  return made;
+}
+
+function fitScanEdges(
+  plan: Plan,
+  model: Model,
+  made: Besides,
+  leave: (kind: OwnKind, id: string, because: string) => void,
+): void {
+  const sides = sidesOf(model);
+  const counts = new Map<number, number>();
+  for (const { id, list, from, to } of plan.scanEdges) {
+    const band = model.bands.find(({ receive }) => from >= receive.from && to <= receive.to);
+    const number = (counts.get(list) ?? 0) + 1;
+    if (!model.scanEdges) leave('scanEdge', id, NOT_AT_ALL.scanEdge);
+    else if (!sides.includes(list)) leave('scanEdge', id, 'This radio has no such side');
+    else if (from >= to) leave('scanEdge', id, 'Its lower edge is not below its upper one');
+    else if (!band) leave('scanEdge', id, 'Not within one band of this radio');
+    else if (number > model.scanEdges.count)
+      leave('scanEdge', id, `This radio has ${model.scanEdges.count} pairs a side`);
+    else {
+      counts.set(list, number);
+      made.scanEdges.push({ list, number, from, to });
+    }
+  }
+  made.scanEdges.sort((a, b) => a.list - b.list || a.number - b.number);
+}

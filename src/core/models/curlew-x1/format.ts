@@ -1,0 +1,78 @@
+import type { Format } from '../../format';
+
+/** 24 KiB; 500 records of 32 bytes, which know no power. */
+export const format: Format = {
+  signature: { at: 0, text: 'CURLEWX1' },
+  container: { kind: 'bytes', bytes: 0x6000 },
+  areas: [
+    { name: 'Identification, serial, firmware', from: 0x0000, bytes: 0x0020, owner: 'unit' },
+    { name: 'Region and band edges', from: 0x0020, bytes: 0x0020, owner: 'unit' },
+    { name: 'Unknown', from: 0x0040, bytes: 0x0030, owner: 'unknown' },
+    { name: 'Counters', from: 0x0070, bytes: 0x0010, owner: 'volatile' },
+    { name: 'Settings', from: 0x0080, bytes: 0x0080, owner: 'ours' },
+    { name: 'Memories in use', from: 0x0100, bytes: 0x003f, owner: 'ours' },
+    { name: 'Unknown', from: 0x013f, bytes: 0x0001, owner: 'unknown' },
+    { name: 'Memories in the scan', from: 0x0140, bytes: 0x003f, owner: 'ours' },
+    { name: 'Unknown', from: 0x017f, bytes: 0x0281, owner: 'unknown' },
+    { name: 'Memories', from: 0x0400, bytes: 500 * 32, owner: 'ours' },
+    { name: 'Unknown', from: 0x4280, bytes: 0x1580, owner: 'unknown' },
+    { name: 'Calibration', from: 0x5800, bytes: 0x07e0, owner: 'unit' },
+    { name: 'Unknown', from: 0x5fe0, bytes: 0x001e, owner: 'unknown' },
+    { name: 'Checksum', from: 0x5ffe, bytes: 0x0002, owner: 'checksum' },
+  ],
+  layouts: [
+    {
+      table: 'channels',
+      at: 0x0400,
+      stride: 32,
+      count: 500,
+      first: 1,
+      present: { kind: 'bitmap', at: 0x0100 },
+      row: {
+        rx: { kind: 'bcd', at: 0, bytes: 4, unit: 10 },
+        tx: { kind: 'bcd', at: 4, bytes: 4, unit: 10 },
+        send: { kind: 'squelch', at: 8, tonesFrom: 1, codesFrom: 128, inverted: { at: 10, bit: 0 } },
+        expect: { kind: 'squelch', at: 9, tonesFrom: 1, codesFrom: 128, inverted: { at: 10, bit: 1 } },
+        mode: {
+          kind: 'choice',
+          at: 11,
+          shift: 0,
+          width: 3,
+          values: ['LSB', 'USB', 'CW', 'AM', 'FM', 'NFM'],
+        },
+        name: { kind: 'text', at: 12, bytes: 12 },
+      },
+      columns: [{ kind: 'bitmap', at: 0x0140, field: 'scan' }],
+    },
+  ],
+  settings: [
+    {
+      key: 'shows',
+      label: 'The display shows',
+      codec: { kind: 'choice', at: 0x0080, shift: 0, width: 2, values: ['name', 'frequency', 'slot'] },
+    },
+    {
+      key: 'beep',
+      label: 'Key beep',
+      codec: { kind: 'choice', at: 0x0080, shift: 2, width: 1, values: [false, true] },
+    },
+    {
+      key: 'gnss',
+      label: 'GNSS receiver',
+      codec: { kind: 'choice', at: 0x0081, shift: 0, width: 1, values: [false, true] },
+    },
+    {
+      key: 'aprs',
+      label: 'APRS modem',
+      codec: { kind: 'choice', at: 0x0081, shift: 1, width: 2, values: ['off', 'listens', 'sends'] },
+    },
+    {
+      key: 'aprsEvery',
+      label: 'A position every, s',
+      codec: { kind: 'choice', at: 0x0082, shift: 0, width: 3, values: [30, 60, 120, 300, 600] },
+    },
+    { key: 'aprsCall', label: 'Call sign of the APRS modem', codec: { kind: 'text', at: 0x0088, bytes: 9 } },
+    { key: 'greeting', label: 'Greeting', codec: { kind: 'text', at: 0x0098, bytes: 12 } },
+  ],
+  checksums: [{ kind: 'sum16', at: 0x5ffe, from: 0x0080, to: 0x5ffd }],
+};
