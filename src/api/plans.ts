@@ -1,5 +1,11 @@
 import { z } from 'zod';
-import { findingSchema, findingCountSchema, mendSchema, neighbourSchema } from '../core/check';
+import {
+  besideFindingSchema,
+  findingSchema,
+  findingCountSchema,
+  mendSchema,
+  neighbourSchema,
+} from '../core/check';
 import { fitSchema } from '../core/fit';
 import {
   channelIdSchema,
@@ -182,6 +188,8 @@ export const planApi = {
     response: z.object({
       revision: z.int(),
       findings: z.array(findingSchema.extend({ mends: z.array(mendSchema) })),
+      /** Of zones and quick set-ups. */
+      besides: z.array(besideFindingSchema),
       heldBack: z.array(z.object({ id: channelIdSchema, reasons: z.array(z.string()) })),
     }),
     problems: [404, 410, 422],

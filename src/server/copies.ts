@@ -1,11 +1,10 @@
 import { createHash } from 'node:crypto';
 import { desc, eq, sql } from 'drizzle-orm';
 import type { Copy, CopyReason } from '../core/bench';
-import { decodeImage } from '../core/image';
+import { decodeImage, planOfContent, type MakeIds } from '../core/image';
 import { modelById, type Model } from '../core/models';
-import { channelDefaults, makeId, NAME_LIMIT, type Channel, type RadioId } from '../core/plan';
+import { makeId, type RadioId } from '../core/plan';
 import { USUAL_REGION } from '../core/radio';
-import { cutText } from '../core/text';
 import { copies } from '../db';
 import { reading, writing } from './database';
 import { NOBODY } from './once';
@@ -80,27 +79,27 @@ export async function newestSound(radioId: RadioId, model: Model) {
   return undefined;
 }
 
-/** A new plan with the channels of a sealed copy. */
+const fresh = () => crypto.getRandomValues(new Uint8Array(12));
+
+/** Ids for what is read into a new plan. */
+export const NEW_IDS: MakeIds = {
+  channel: () => makeId('ch', fresh()),
+  zone: () => makeId('zn', fresh()),
+  skipSet: () => makeId('sk', fresh()),
+  scanEdge: () => makeId('se', fresh()),
+  setUp: () => makeId('qs', fresh()),
+};
+
+/** A new plan with all that a sealed copy holds. */
 export async function planFromCopy(id: string, asker = NOBODY): Promise<KeptPlan> {
   const copy = await getCopy(id);
   const model = modelById(copy.modelId)!;
   const decoded = decodeImage(copy.image, model);
   if (!decoded.ok)
     throw new Problem(422, 'copy-unreadable', 'This copy cannot be read as a plan', decoded.reason);
-  const channels = decoded.value.channels.map((read): Channel => ({
-    ...channelDefaults(read.rx),
-    id: makeId('ch', crypto.getRandomValues(new Uint8Array(12))),
-    list: 0,
-    slot: read.slot,
-    name: cutText(read.name, NAME_LIMIT),
-    tx: read.tx,
-    access: { kind: 'analogue', send: read.send, expect: read.expect },
-    mode: read.mode,
-    power: read.power,
-    scan: read.scan,
-  }));
+  const lists = planOfContent(decoded.value, model, NEW_IDS);
   const owner = { callSign: '', region: USUAL_REGION, grade: 'full' as const, strict: false };
-  return createPlan({ name: `From ${copy.called}`, modelId: model.id, owner }, { channels }, asker, {
+  return createPlan({ name: `From ${copy.called}`, modelId: model.id, owner }, lists, asker, {
     copy: id,
   });
 }

@@ -1,5 +1,5 @@
 import { count, eq, sql } from 'drizzle-orm';
-import { check, contentToWrite, mendsOf, type Neighbour } from '../core/check';
+import { check, checkBesides, contentToWrite, mendsOf, type Neighbour } from '../core/check';
 import { fit } from '../core/fit';
 import { modelById, type Model } from '../core/models';
 import {
@@ -167,7 +167,8 @@ export async function checkPlan(id: PlanId, modelId?: string, neighbours: readon
   const fitted = fit(plan, model);
   const findings = check(plan, model, fitted, neighbours);
   const withMends = findings.map((finding) => ({ ...finding, mends: mendsOf(finding, plan, model) }));
-  return { revision, findings: withMends, heldBack: contentToWrite(plan, model, fitted, findings).heldBack };
+  const { heldBack } = contentToWrite(plan, model, fitted, findings);
+  return { revision, findings: withMends, besides: checkBesides(plan, model, fitted), heldBack };
 }
 
 /** True where no plan has been made yet. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { anyPlan, channel, everything, id, plan, tally } from '../samples.test.kit';
+import { ploverF5 } from '../models/plover-f5';
 import { ternP2 } from '../models/tern-p2';
 import { GRADES, OPEN, REGIONS } from '../radio';
 import { fit } from '../fit';
@@ -216,8 +217,31 @@ test('a mend takes its finding away, and ends in no stop and nothing worse that 
     expect([rule, reached.times(rule) > 0]).toEqual([rule, true]);
 }, 60_000);
 
+test('digital that sends wants the radio’s own call sign: one edit sets it for all such channels', () => {
+  const p = plan([
+    channel(1, 145_375_000, { mode: 'C4FM' }),
+    channel(2, 145_400_000, { mode: 'C4FM' }),
+    channel(3, 145_425_000, { mode: 'C4FM', tx: null }),
+    channel(4, 145_500_000),
+  ]);
+  const rule = (of: Plan) =>
+    check(of, ploverF5).filter((finding) => finding.rule === 'digital-without-own-call');
+  expect(rule(p).map((finding) => [finding.id, finding.severity])).toEqual([
+    [id(1), 'stop'],
+    [id(2), 'stop'],
+  ]);
+  const together = mendTogether(rule(p), p, ploverF5)!;
+  expect(together).toMatchObject({ label: 'Set the call sign Q7ABC', count: 2 });
+  const after = applyEdit(p, together.edit);
+  expect(after.ok && rule(after.value)).toEqual([]);
+  expect(after.ok && after.value.settings).toEqual({ 'plover-f5': { ownCall: 'Q7ABC' } });
+  // whoever has none is told, and has to say one
+  expect(mendsOf(rule(p)[0]!, { ...p, owner: { ...p.owner, callSign: '' } }, ploverF5)).toEqual([]);
+  expect(check(p, ternP2).some((finding) => finding.rule === 'digital-without-own-call')).toBe(false);
+});
+
 test('every rule has a case', () =>
-  expect(new Set([...CASES, ...ON_ALL].map(([rule]) => rule))).toEqual(
+  expect(new Set([...CASES, ...ON_ALL, ['digital-without-own-call'] as const].map(([rule]) => rule))).toEqual(
     new Set(RULES.map((rule) => rule.id)),
   ));
 

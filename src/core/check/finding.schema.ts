@@ -24,6 +24,19 @@ export const findingSchema = z.object({
 /** Something worth saying of one field of one record. Its mends are made when they are asked for: `mendsOf`. */
 export type Finding = z.infer<typeof findingSchema>;
 
+export const besideFindingSchema = z.object({
+  /** What is wrong, by its name. */
+  rule: z.string(),
+  severity: z.enum(SEVERITIES),
+  kind: z.enum(KIND_NAMES as [Kind, ...Kind[]]),
+  id: z.string(),
+  text: z.string(),
+  mends: z.array(mendSchema),
+});
+
+/** Something worth saying of what stands beside the channels; there are few, and they bring their mends along. */
+export type BesideFinding = z.infer<typeof besideFindingSchema>;
+
 export const findingCountSchema = z.object({
   severity: z.enum(SEVERITIES),
   n: z.int(),

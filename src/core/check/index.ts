@@ -1,3 +1,4 @@
+export * from './besides';
 export * from './check';
 export * from './finding';
 export * from './finding.schema';

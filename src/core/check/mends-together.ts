@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import type { Model } from '../models';
 import type { ChannelChange, Edit, Plan } from '../plan';
 import { mendsOf } from './check';
@@ -23,15 +24,23 @@ export function mendTogether(
 ): MendForMany | undefined {
   const changes = new Map<string, ChannelChange>();
   let label: string | undefined;
+  /** One edit that is the mend of all: of the plan as a whole. */
+  let whole: { edit: Edit; count: number } | undefined;
   for (const finding of findings) {
     const [mend] = mendsOf(finding, plan, model);
     if (!mend) continue;
     label ??= mend.label;
     if (mend.label !== label) continue;
     const { edit } = mend;
+    if (edit.name === 'describe') {
+      if (whole && !equal(whole.edit, edit)) return undefined;
+      whole = { edit, count: (whole?.count ?? 0) + 1 };
+      continue;
+    }
     if (edit.name !== 'change' || !(edit.kind === undefined || edit.kind === 'channel')) return undefined;
     for (const change of edit.changes) changes.set(change.id, change);
   }
-  if (label === undefined || changes.size < 2) return undefined;
+  if (label !== undefined && whole && whole.count > 1 && changes.size === 0) return { label, ...whole };
+  if (label === undefined || whole || changes.size < 2) return undefined;
   return { label, count: changes.size, edit: { name: 'change', changes: [...changes.values()] } };
 }

@@ -192,13 +192,32 @@ const namesAlone = remembered((model: Model) =>
 
 /** The names that the model's display will show, in the order of the channels, with the short forms of their plan. */
 export function fitNames(
-  channels: readonly Pick<Channel, 'name' | 'fitted'>[],
+  channels: readonly Pick<Channel, 'list' | 'name' | 'fitted'>[],
   model: Model,
   abbreviations: Abbreviations,
 ): ShownName[] {
   const fitted = namesAlone(model)(abbreviations)(channels);
-  const apart = tellApart(fitted, model.names);
+  const apart = tellApartByList(channels, fitted, model);
   return fitted.map((name, index) => (name.text === apart[index] ? name : { ...name, text: apart[index]! }));
+}
+
+/** Names told apart within each list: the two sides of a radio have a line of the display each. */
+function tellApartByList(
+  channels: readonly Pick<Channel, 'list'>[],
+  names: readonly ShownName[],
+  model: Model,
+): readonly string[] {
+  if (model.lists.length === 1) return tellApart(names, model.names);
+  const apart = new Array<string>(names.length);
+  for (const list of model.lists.keys()) {
+    const places = channels.flatMap((channel, at) => (channel.list === list ? [at] : []));
+    const told = tellApart(
+      places.map((at) => names[at]!),
+      model.names,
+    );
+    for (const [n, at] of places.entries()) apart[at] = told[n]!;
+  }
+  return apart;
 }
 
 function nameChange(channel: Channel, { text, how, byHand }: ShownName, model: Model): FitChange | undefined {

@@ -1,2 +1,3 @@
 export * from './image';
+export * from './to-plan';
 export type { FieldValue } from '../format';

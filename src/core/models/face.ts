@@ -68,10 +68,12 @@ export function face(
   };
 }
 
-function shiftMark({ rx, tx }: FittedChannel, model: Model, region: Region): string {
+function shiftMark({ rx, tx, split }: FittedChannel, model: Model, region: Region): string {
   const { marks } = model.face;
   if (tx === null || tx === rx) return '';
-  if (!isUsualShift(rx, tx, region)) return marks.split;
+  // Where a radio stores one shift a band, that is the plain one; elsewhere the one that is usual in the region.
+  const plain = model.storedShifts.length > 0 ? !split : isUsualShift(rx, tx, region);
+  if (!plain) return marks.split;
   return `${tx > rx ? marks.plus : marks.minus}${figures(Math.abs(tx - rx), 3)}`;
 }
 

@@ -51,7 +51,10 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
   const wrong = made.find((channel) => !channel.ok);
   const nameOf = new Map(plan.channels.map((channel) => [channel.id, channel.name]));
   const onRadio = useMemo(() => {
-    const named = made.map((channel) => (channel.ok ? channel.value : { name: '', fitted: {} }));
+    const named = made.map((channel) => ({
+      list: 0,
+      ...(channel.ok ? channel.value : { name: '', fitted: {} }),
+    }));
     return fitNames([...plan.channels, ...named], model, abbreviationsOf(plan)).slice(plan.channels.length);
   }, [made, plan, model]);
   const name = (index: number) => {

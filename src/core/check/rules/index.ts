@@ -2,6 +2,7 @@ import type { Rule } from '../finding';
 import { accessWithoutMode } from './access-without-mode';
 import { alwaysOnInScan } from './always-on-in-scan';
 import { digitalWithoutAccess } from './digital-without-access';
+import { digitalWithoutOwnCall } from './digital-without-own-call';
 import { distressChannel } from './distress-channel';
 import { duplicateChannel } from './duplicate-channel';
 import { emptyName } from './empty-name';
@@ -39,6 +40,7 @@ export const RULES: readonly Rule[] = [
   fmInAirband,
   toneOnCalling,
   digitalWithoutAccess,
+  digitalWithoutOwnCall,
   accessWithoutMode,
   duplicateChannel,
   nameCollision,

@@ -21,15 +21,19 @@ export const nameCollision: PlanRule = {
     const { channels } = plan;
     const bases = basesOf(model)(abbreviationsOf(plan))(channels);
     /** The last that reads so, and the first whose name comes out so before it is told apart. */
+    // Of one list: the other side has a display line of its own.
     const reads = new Map<string, number>();
     const first = new Map<string, number>();
     const hits: Hit[] = [];
     for (let at = 0; at < channels.length; at++) {
       const text = shown[at];
       if (!text) continue;
-      const twin = reads.get(text);
+      const { list } = channels[at]!;
+      const key = `${list} ${text}`;
+      const twin = reads.get(key);
       const base = bases[at]!;
-      const alike = first.get(base);
+      const baseKey = `${list} ${base}`;
+      const alike = first.get(baseKey);
       if (twin !== undefined)
         hits.push({
           at: [at, twin],
@@ -48,8 +52,8 @@ export const nameCollision: PlanRule = {
             text: `Reads ${text} on the radio, since slot ${other!.slot} already reads ${base}.`,
           }),
         });
-      reads.set(text, at);
-      if (alike === undefined) first.set(base, at);
+      reads.set(key, at);
+      if (alike === undefined) first.set(baseKey, at);
     }
     return hits;
   },

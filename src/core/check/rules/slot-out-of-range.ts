@@ -1,6 +1,6 @@
 import { previewPlacing, type Channel } from '../../plan';
 import { hasSlot } from '../../fit';
-import type { Model } from '../../models';
+import { slotsOf, type Model } from '../../models';
 import { remembered } from '../../remember';
 import { asSeen } from '../as-seen';
 import type { CheckContext, Hit, PlanRule } from '../finding';
@@ -10,11 +10,22 @@ const slots = asSeen('list', 'slot');
 
 /** The first slot that is free, asked for when somebody wants to know: of thousands that are outside the answer is the same. */
 function moveInside(channel: Channel, { plan, model }: CheckContext): Mend[] {
-  const free = previewPlacing(plan.channels, 1, 'next-free', model.slots.first, model.slots).assigned[0]
-    ?.slot;
+  const list = slotsOf(model, channel.list) ? channel.list : 0;
+  const range = slotsOf(model, list)!;
+  const free = previewPlacing(plan.channels, 1, 'next-free', range.first, range, list).assigned[0]?.slot;
   if (free === undefined) return [];
-  const move = { id: channel.id, from: channel.slot, to: free, list: 0 };
+  const move = { id: channel.id, from: channel.slot, to: free, list };
   return [{ label: `Move to slot ${free}`, edit: { name: 'arrange', how: 'move', moves: [move] } }];
+}
+
+/** Which slots there are, in a sentence. */
+function slotsThere({ list }: Channel, model: Model): string {
+  const range = slotsOf(model, list);
+  if (!range) return `Not in the radio: the ${model.name} has no list of that number.`;
+  const slots = `${range.first} to ${range.first + range.count - 1}`;
+  const which =
+    model.lists.length > 1 ? `on “${model.lists[list]!.name}” the ${model.name}` : `the ${model.name}`;
+  return `Not in the radio: ${which} has slots ${slots}.`;
 }
 
 const outside = remembered((model: Model) =>
@@ -28,7 +39,7 @@ const outside = remembered((model: Model) =>
               say: ([channel]) => ({
                 severity: 'stop',
                 field: 'slot',
-                text: `Not in the radio: the ${model.name} has slots ${model.slots.first} to ${model.slots.first + model.slots.count - 1}.`,
+                text: slotsThere(held, model),
                 mends: (context) => moveInside(channel!, context),
               }),
             },
