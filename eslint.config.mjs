@@ -41,6 +41,7 @@ const CORE_ORDER = [
   'bench',
   'fit',
   'check',
+  'organise',
   'directory',
 ];
 const coreZones = CORE_ORDER.map((name, index) => ({

@@ -1,0 +1,4 @@
+export * from './rules';
+export * from './scan';
+export * from './set-ups';
+export * from './sides';

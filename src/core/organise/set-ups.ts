@@ -1,0 +1,72 @@
+import { sidesOf, type Model } from '../models';
+import type { Plan, SetUp, SetUpSide } from '../plan';
+import { channelOf } from './sides';
+
+/** A side of which nothing was said yet: on its list, at its beginning. */
+export const newSide = (): SetUpSide => ({
+  begins: 'memory',
+  zone: null,
+  start: null,
+  skipSet: null,
+  scanning: false,
+  shows: 'name',
+  autoDial: '',
+});
+
+/**
+ * What a quick set-up does to a side, in a few words: `Day 1 from Ullsmere Hill, scanning without No weather`, `home 70 cm`,
+ * `the dial`.
+ */
+export function sideSentence(side: SetUpSide | undefined, list: number, plan: Plan, model: Model): string {
+  if (!side || side.begins === 'dial') return 'the dial, its channels out of sight';
+  const more = [
+    ...(side.shows === 'frequency' ? ['showing frequencies'] : []),
+    ...(side.autoDial ? [`dialling ${side.autoDial}`] : []),
+  ];
+  if (side.begins === 'home') return ['its home channel', ...more].join(', ');
+  const zone = plan.zones.find(({ id }) => id === side.zone);
+  const start = channelOf(plan, side.start);
+  const where = zone ? zone.name : `all ${model.lists[list]!.name.toLowerCase()} channels`;
+  return [
+    `${where}${start ? ` from ${start.name || 'a channel without a name'}` : ''}`,
+    ...scanWords(side, plan),
+    ...more,
+  ].join(', ');
+}
+
+function scanWords({ scanning, skipSet }: SetUpSide, plan: Plan): string[] {
+  if (!scanning) return [];
+  const set = plan.skipSets.find(({ id }) => id === skipSet);
+  if (!set) return ['scanning'];
+  return [set.way === 'only' ? `scanning only ${set.name}` : `scanning, skipping ${set.name}`];
+}
+
+/** What a quick set-up does to every side, a line each: `left: …`. */
+export const setUpLines = (setUp: SetUp, plan: Plan, model: Model): string[] =>
+  sidesOf(model).map(
+    (list, at) =>
+      `${model.lists[list]!.name.toLowerCase()}: ${sideSentence(setUp.sides[at], list, plan, model)}`,
+  );
+
+/** The fields of a side, in the order in which people set them, with their words. */
+export const SIDE_WORDS: readonly (readonly [keyof SetUpSide, string])[] = [
+  ['begins', 'begins on'],
+  ['zone', 'bank'],
+  ['start', 'first channel'],
+  ['scanning', 'scanning'],
+  ['skipSet', 'skip set'],
+  ['shows', 'shows'],
+  ['autoDial', 'automatic dial'],
+];
+
+/** In what two quick set-ups differ: the sides and fields that are not the same in both. */
+export function setUpDifference(
+  one: Pick<SetUp, 'sides'>,
+  other: Pick<SetUp, 'sides'>,
+): { side: number; field: keyof SetUpSide }[] {
+  const count = Math.max(one.sides.length, other.sides.length);
+  return Array.from({ length: count }, (_, side) => side).flatMap((side) => {
+    const [a, b] = [one.sides[side] ?? newSide(), other.sides[side] ?? newSide()];
+    return SIDE_WORDS.flatMap(([field]) => (a[field] === b[field] ? [] : [{ side, field }]));
+  });
+}
