@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { anyChannelsOf, tally } from '../samples.test.kit';
+import { anyChannelsOf } from '../contents.test.kit';
+import { tally } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
 import { compareContents } from '.';
 

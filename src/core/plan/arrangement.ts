@@ -33,9 +33,10 @@ export function previewArrangement(
   chosen: ReadonlySet<ChannelId>,
   arrangement: Arrangement,
   range: SlotRange,
+  list = 0,
 ): Result<Move[]> {
-  // Of the first list: the slots of another side have an order of their own.
-  const plan = { ...whole, channels: whole.channels.filter(({ list }) => list === 0) };
+  // Of one list: the slots of another side have an order of their own.
+  const plan = { ...whole, channels: whole.channels.filter((channel) => channel.list === list) };
   const moves = movesOf(plan, chosen, arrangement, range);
   if (!moves.ok) return moves;
   const sorted = [...moves.value].sort((a, b) => a.to - b.to);

@@ -32,11 +32,11 @@ const number = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) :
 /** Arranges slots: who goes where is shown as it is typed, before anything is changed. */
 export function ArrangePanel({ wish, onClose }: Props) {
   const { hand, table, actions } = useDesk();
-  const { plan, model } = hand;
+  const { plan } = hand;
   const n = table.chosenChannels.length;
   const [how, setHow] = useState(wish.how);
   const [key, setKey] = useState<SortKey>(wish.key ?? 'name');
-  const [start, setStart] = useState(String(table.chosenChannels[0]?.slot ?? model.slots.first));
+  const [start, setStart] = useState(String(table.chosenChannels[0]?.slot ?? table.range.first));
   const [step, setStep] = useState('1');
   const [room, setRoom] = useState<Room>('push-down');
 
@@ -51,8 +51,8 @@ export function ArrangePanel({ wish, onClose }: Props) {
           : how === 'renumber'
             ? { how, start: first ?? 0, step: by || 1 }
             : { how };
-    return previewArrangement(plan, table.chosen, arrangement, model.slots);
-  }, [plan, table.chosen, model, how, key, first, by, room]);
+    return previewArrangement(plan, table.chosen, arrangement, table.range, table.list);
+  }, [plan, table.chosen, table.range, table.list, how, key, first, by, room]);
   const wantsSlot = how === 'move' || how === 'renumber';
   const badSlot = wantsSlot && first === null;
   const badStep = how === 'renumber' && !by;

@@ -1,1 +1,1 @@
-export { PlanScreen } from './plan-screen';
+export { PlanScreen, type PlanPage } from './plan-screen';

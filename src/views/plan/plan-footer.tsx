@@ -22,8 +22,12 @@ function Hint({ keys, text, wide = false }: { keys: string; text: string; wide?:
 /** What the keys do here, what was said last, how many are chosen, and how full the radio is. */
 export function PlanFooter() {
   const { hand, table, actions } = useDesk();
-  const { slots, name } = hand.model;
-  const used = hand.plan.channels.length;
+  const { name, lists } = hand.model;
+  const slots = table.range;
+  const used =
+    lists.length > 1
+      ? hand.plan.channels.filter(({ list }) => list === table.list).length
+      : hand.plan.channels.length;
   const trouble = hand.trouble ?? (actions.said || table.remark);
   const letters = takesLetters(table.selection.active.column);
   return (

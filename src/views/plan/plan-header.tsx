@@ -2,6 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
+import { usePathname } from 'next/navigation';
 import { useState } from 'react';
 import { PLAN_NAME_LIMIT } from '@/core/plan';
 import { GRADE_NAMES } from '@/core/radio';
@@ -19,9 +20,7 @@ function KeptState() {
   return (
     <span
       role="status"
-      className={
-        hand.offline ? 'whitespace-nowrap text-[13px] text-stop' : 'whitespace-nowrap text-[13px] text-soft'
-      }
+      className={hand.offline ? 'whitespace-nowrap text-stop' : 'whitespace-nowrap text-soft'}
     >
       {text}
     </span>
@@ -40,7 +39,7 @@ function Name() {
     setText(null);
   };
   return (
-    <h1 className="min-w-0 text-[21px] font-semibold leading-tight tracking-[-0.01em]">
+    <h1 className="min-w-0 text-[20px] font-semibold leading-[1.15] tracking-[-0.01em]">
       {text === null ? (
         <button
           type="button"
@@ -91,6 +90,34 @@ function Owner() {
   return open ? <OwnerForm chip={chip} onClose={() => setOpen(false)} /> : chip;
 }
 
+const PAGES = [
+  ['', 'Channels'],
+  ['/organise', 'Organise'],
+  ['/radios', 'Radios'],
+] as const;
+
+/** What of the plan is worked on. */
+function Pages() {
+  const { hand } = useDesk();
+  const path = usePathname();
+  const base = `/plans/${hand.plan.id}`;
+  return (
+    <nav aria-label="Of this plan" className="flex rounded-md border border-line-strong p-px text-[13px]">
+      {PAGES.map(([ending, label]) => (
+        <Link
+          prefetch={false}
+          key={label}
+          href={base + ending}
+          aria-current={path === base + ending ? 'page' : undefined}
+          className="rounded-[5px] px-2.5 py-1 text-soft hover:text-ink aria-[current=page]:bg-sheet aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+        >
+          {label}
+        </Link>
+      ))}
+    </nav>
+  );
+}
+
 /** Name, radio, licence; undo and redo; what Check counts; on to Find and to the Bench. */
 export function PlanHeader({ onCheck }: { onCheck: () => void }) {
   const { hand } = useDesk();
@@ -98,12 +125,17 @@ export function PlanHeader({ onCheck }: { onCheck: () => void }) {
   const { counts: found } = hand.shown.views;
   return (
     <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3 max-lg:flex-wrap">
-      <Name />
-      <span className="hidden whitespace-nowrap text-[13px] text-soft min-[1180px]:inline">
-        for {model.maker} {model.name}
-      </span>
+      <div className="min-w-0 leading-tight">
+        <Name />
+        <p className="flex gap-2 whitespace-nowrap text-[12.5px] text-soft">
+          <span className="max-[1100px]:hidden">
+            for {model.maker} {model.name}
+          </span>
+          <KeptState />
+        </p>
+      </div>
+      <Pages />
       <Owner />
-      <KeptState />
       <span className="flex-1" />
       <Button
         disabled={hand.undo === null && hand.waiting === 0}

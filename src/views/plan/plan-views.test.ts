@@ -40,7 +40,7 @@ function whole(p: Plan) {
 test('whatever is edited, and whenever the worker comes to it, what is shown in the end is what the plan comes to', () => {
   const reached = tally();
   fc.assert(
-    fc.property(anyPlan, fc.array(fc.tuple(fc.integer(), fc.nat(3)), { maxLength: 8 }), (first, luck) => {
+    fc.property(anyPlan, fc.array(fc.tuple(fc.integer(), fc.constantFrom(0, 0, 1, 2, 3)), { maxLength: 8 }), (first, luck) => {
       const { store, posted, step, settle } = desk();
       let now = first;
       store.show(now);

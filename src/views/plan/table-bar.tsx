@@ -4,6 +4,29 @@ import Link from 'next/link';
 import { Button } from '@/ui';
 import { useDesk } from './desk';
 
+/** The radio's lists: left, right, and the home channels of each. */
+function Lists() {
+  const { hand, table } = useDesk();
+  return (
+    <div role="group" aria-label="List" className="flex rounded-md border border-line-strong p-px">
+      {hand.model.lists.map(({ name }, list) => (
+        <button
+          key={name}
+          type="button"
+          aria-pressed={table.list === list}
+          className="rounded-[5px] px-2 py-[3px] text-[13px] text-soft hover:text-ink aria-pressed:bg-wash aria-pressed:font-medium aria-pressed:text-ink"
+          onClick={() => table.showList(list)}
+        >
+          {name}
+          <span className="pl-1 text-[11.5px] tabular-nums">
+            {hand.plan.channels.reduce((n, channel) => n + (channel.list === list ? 1 : 0), 0)}
+          </span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
 /** Above the table: find in the plan, what can be done to the chosen, and where more channels come from. */
 export function TableBar({ arranging, onArrange }: { arranging: boolean; onArrange: () => void }) {
   const { hand, table, actions } = useDesk();
@@ -23,6 +46,7 @@ export function TableBar({ arranging, onArrange }: { arranging: boolean; onArran
         onChange={(event) => table.setFilter(event.target.value)}
         className="h-7 w-40 max-[1100px]:w-28 rounded-md border border-line-strong bg-sheet px-2 text-[13px] placeholder:text-soft"
       />
+      {hand.model.lists.length > 1 && <Lists />}
       <span className="mx-1 h-5 w-px bg-line max-[1100px]:hidden" aria-hidden />
       <Button kind="quiet" size="small" disabled={none} onClick={actions.listenOnly}>
         Listen only

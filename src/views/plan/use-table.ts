@@ -16,6 +16,7 @@ import {
   type ChannelSet,
   type Column,
 } from '@/core/plan';
+import { slotsOf } from '@/core/models';
 import { fail, ok, type Result } from '@/core/result';
 import { at, blockColumns, blockRows, type Cell, type Selection } from './selection';
 import type { PlanInHand } from './use-plan';
@@ -45,13 +46,20 @@ export function useTable(hand: PlanInHand) {
   const [editing, setEditing] = useState<Editing | null>(null);
   const [drafts, setDrafts] = useState<Drafts>(new Map());
   const [filter, setFilter] = useState('');
+  /** The list that is shown, where the radio has several; a plan for one list shows all that there are. */
+  const [list, setList] = useState(0);
   /** What is worth knowing of the last thing that was typed and understood. */
   const [remark, setRemark] = useState('');
 
+  const several = model.lists.length > 1;
+  const listed = useMemo(
+    () => (several ? plan.channels.filter((channel) => channel.list === list) : plan.channels),
+    [several, plan.channels, list],
+  );
   const rows = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
-    if (wanted === '') return plan.channels;
-    return plan.channels.filter((channel) =>
+    if (wanted === '') return listed;
+    return listed.filter((channel) =>
       [
         channel.name,
         cellText(channel, 'rx'),
@@ -61,12 +69,12 @@ export function useTable(hand: PlanInHand) {
         String(channel.slot),
       ].some((text) => text.toLowerCase().includes(wanted)),
     );
-  }, [plan.channels, filter]);
+  }, [listed, filter]);
 
+  const range = useMemo(() => slotsOf(model, list) ?? model.slots, [model, list]);
   const nextFree = useMemo(
-    () =>
-      previewPlacing(plan.channels, 1, 'next-free', model.slots.first, model.slots).assigned[0]?.slot ?? null,
-    [plan.channels, model],
+    () => previewPlacing(plan.channels, 1, 'next-free', range.first, range, list).assigned[0]?.slot ?? null,
+    [plan.channels, range, list],
   );
   /** Rows with the empty one at the end, where a new channel is typed. */
   const rowCount = rows.length + (nextFree !== null && filter === '' ? 1 : 0);
@@ -111,7 +119,8 @@ export function useTable(hand: PlanInHand) {
       channels: [{ ...channelDefaults(parsed.value.rx!), id }],
       placement: 'next-free',
       at: nextFree!,
-      range: model.slots,
+      range,
+      ...(list > 0 && { list }),
     });
   };
 
@@ -120,7 +129,7 @@ export function useTable(hand: PlanInHand) {
       return fail(`“${text.trim()}” is not a slot. Type a number from 0 to ${SLOT_LIMIT}.`);
     const slot = Number(text);
     if (slot === channel.slot) return ok(plan);
-    const there = plan.channels.find((other) => other.slot === slot);
+    const there = plan.channels.find((other) => other.slot === slot && other.list === channel.list);
     const moves = there ? swap(channel, there) : [{ id: channel.id, from: channel.slot, to: slot }];
     return store.apply({ name: 'arrange', how: there ? 'swap' : 'move', moves });
   };
@@ -187,8 +196,13 @@ export function useTable(hand: PlanInHand) {
   const select = (id: ChannelId, column: Column = 'name') => {
     let row = rows.findIndex((channel) => channel.id === id);
     if (row < 0) {
+      const wanted = plan.channels.find((channel) => channel.id === id);
+      if (!wanted) return;
       setFilter('');
-      row = plan.channels.findIndex((channel) => channel.id === id);
+      setList(wanted.list);
+      row = plan.channels
+        .filter((channel) => !several || channel.list === wanted.list)
+        .findIndex((channel) => channel.id === id);
     }
     if (row >= 0) setSelection(at(row, column));
   };
@@ -197,6 +211,13 @@ export function useTable(hand: PlanInHand) {
     rows,
     rowCount,
     nextFree,
+    list,
+    /** Shows another list of the radio. */
+    showList(next: number) {
+      setList(next);
+      setSelection(at(0, 'name'));
+    },
+    range,
     selection,
     setSelection,
     columns: blockColumns(selection),

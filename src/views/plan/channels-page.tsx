@@ -1,0 +1,148 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+import { useDeferredValue, useEffect, useRef, useState } from 'react';
+import type { FindingField } from '@/core/check';
+import type { ChannelId, Edit } from '@/core/plan';
+import { useStable } from '@/ui';
+import { RadioFace } from '@/views/parts';
+import type { Wish } from './arrange-panel';
+import { ChannelNote } from './channel-note';
+import { ChannelTable } from './channel-table';
+import { useDesk } from './desk';
+import { PlanFooter } from './plan-footer';
+import { PlanHeader } from './plan-header';
+import { RadioName } from './radio-name';
+import { SideLists, type SideTab } from './side-lists';
+import { TableBar } from './table-bar';
+import { usePlanCommands } from './use-plan-commands';
+
+/** Comes after the table; the place that it will take is kept free. */
+const BandStrip = dynamic(() => import('./band-strip').then((module) => module.BandStrip), { ssr: false });
+
+/** Panels come when they are first asked for: the page is lighter without them. */
+const ArrangePanel = dynamic(() => import('./arrange-panel').then((module) => module.ArrangePanel), {
+  ssr: false,
+});
+
+const AbbreviationsPanel = dynamic(
+  () => import('./abbreviations-panel').then((module) => module.AbbreviationsPanel),
+  { ssr: false },
+);
+
+/** What stands in the place of the side lists while it is worked on. */
+type Panel = { kind: 'arrange'; wish: Wish } | { kind: 'abbreviations' };
+
+/** The channels at work: band strip, channel table, radio face, and what Check and the fit say. */
+export function ChannelsPage() {
+  const desk = useDesk();
+  const { hand, table, actions } = desk;
+  const [tab, setTab] = useState<SideTab>('check');
+  const [panel, setPanel] = useState<Panel | null>(null);
+  const grid = useRef<HTMLDivElement>(null);
+  const focusTable = () => setTimeout(() => grid.current?.focus(), 0);
+  const arrange = (wish: Wish) => setPanel({ kind: 'arrange', wish });
+  const editAbbreviations = useStable(() => setPanel({ kind: 'abbreviations' }));
+  const closePanel = () => {
+    setPanel(null);
+    focusTable();
+  };
+  usePlanCommands(desk, { focusTable, arrange, editAbbreviations });
+  useEffect(() => grid.current?.focus({ preventScroll: true }), []);
+
+  const mend = useStable((edit: Edit) => {
+    const result = hand.store.apply(edit);
+    actions.setSaid(result.ok ? '' : result.reason);
+  });
+  const select = useStable((id: ChannelId, field: FindingField) => {
+    table.select(id, field);
+    focusTable();
+  });
+  // Drawn after the table: whoever types never waits for what stands beside it.
+  const beside = useDeferredValue(table.active);
+  const shown = useDeferredValue(hand.shown);
+  const fittedOf = (of: typeof beside) => (of && shown.views.of.get(of.id)?.fitted) ?? null;
+
+  return (
+    <main className="flex h-full min-w-0 flex-col max-lg:overflow-y-auto">
+      <PlanHeader
+        onCheck={() => {
+          setPanel(null);
+          setTab('check');
+        }}
+      />
+      <div className="shrink-0 px-4 pb-2.5">
+        <BandStrip />
+      </div>
+      <div className="flex min-h-0 flex-1 gap-3 px-4 pb-2.5 max-lg:flex-none max-lg:flex-col">
+        <section
+          aria-label="Channels of this plan"
+          className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet max-lg:h-[75vh] max-lg:flex-none"
+        >
+          <TableBar
+            arranging={panel?.kind === 'arrange'}
+            onArrange={() =>
+              panel?.kind === 'arrange'
+                ? closePanel()
+                : arrange({ how: table.chosenChannels.length > 0 ? 'move' : 'sort' })
+            }
+          />
+          <ChannelTable
+            onMove={() => table.chosenChannels.length > 0 && arrange({ how: 'move' })}
+            gridRef={grid}
+          />
+        </section>
+        <aside
+          aria-label="This channel and this radio"
+          className="flex w-[288px] shrink-0 flex-col gap-2.5 max-lg:w-full! max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
+        >
+          <RadioFace
+            channel={fittedOf(beside)}
+            model={hand.model}
+            region={hand.plan.owner.region}
+            nothing={
+              beside
+                ? shown.views.plan === null
+                  ? 'Being worked out…'
+                  : 'This channel is left out of the fit.'
+                : 'A new channel: type its frequency.'
+            }
+          />
+          {table.active && fittedOf(table.active) && (
+            <RadioName
+              key={`name ${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}
+              channel={table.active}
+              shown={fittedOf(table.active)!.name}
+            />
+          )}
+          {table.active && (
+            <ChannelNote key={`note ${table.active.id} ${table.active.note}`} channel={table.active} />
+          )}
+          {panel?.kind === 'arrange' && (
+            <ArrangePanel
+              key={`arrange ${panel.wish.how} ${panel.wish.key}`}
+              wish={panel.wish}
+              onClose={closePanel}
+            />
+          )}
+          {panel?.kind === 'abbreviations' && <AbbreviationsPanel onClose={closePanel} />}
+          {!panel && (
+            <SideLists
+              shown={shown}
+              planId={hand.plan.id}
+              revision={hand.revision}
+              active={beside?.id ?? null}
+              tab={tab}
+              onTab={setTab}
+              onSelect={select}
+              onMend={mend}
+              onAbbreviations={editAbbreviations}
+              onGoBack={hand.store.goBack}
+            />
+          )}
+        </aside>
+      </div>
+      <PlanFooter />
+    </main>
+  );
+}

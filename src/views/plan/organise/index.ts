@@ -1,0 +1,1 @@
+export { OrganisePage } from './organise-page';

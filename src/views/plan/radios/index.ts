@@ -1,0 +1,1 @@
+export { RadiosPage } from './radios-page';
