@@ -9,6 +9,8 @@ import {
 } from '../src/core/plan';
 import { parseAccess } from '../src/core/radio';
 
+export * from './shelf';
+
 type Row = [
   slot: number,
   name: string,

@@ -1,4 +1,4 @@
-import { ketterbyWeekend } from '../../demo';
+import { ketterbyWeekend, shelf } from '../../demo';
 import { openDatabase, type Database } from '../db';
 import { problemOf, writing } from './database';
 import { beat, BEAT_MS, forgetDead } from './instance';
@@ -29,7 +29,10 @@ async function settle(): Promise<void> {
   await closeLostJobs();
   setTimeout(() => forget(database).catch(() => {}), FORGET_MS).unref();
   if (!process.env.VERIDON_DEMO || !(await hasNoPlans())) return;
-  await insertPlan(database, ketterbyWeekend());
+  // Whole or not at all: a start that is broken off is made good by the next.
+  await database.transaction(async (transaction) => {
+    for (const plan of [...shelf(), ketterbyWeekend()]) await insertPlan(transaction, plan);
+  });
 }
 
 /** Beside other processes on one server: shows that this one lives, and closes what a dead one left. */

@@ -6,15 +6,7 @@ import { GRADES, OPEN, REGIONS } from '../radio';
 import { fit } from '../fit';
 import { anyEditOn } from '../plan/edit.test.kit';
 import { applyEdit, type Channel, type ChannelFields, type Plan } from '../plan';
-import {
-  check,
-  contentToWrite,
-  mendsOf,
-  mendTogether,
-  RULES,
-  SEVERITIES,
-  type Finding,
-} from '.';
+import { check, contentToWrite, mendsOf, mendTogether, RULES, SEVERITIES, type Finding } from '.';
 
 const found = (p: Plan, rule: string) => check(p, ternP2).filter((finding) => finding.rule === rule);
 const one = (rx: number, fields: Partial<ChannelFields> = {}, slot = 1) =>

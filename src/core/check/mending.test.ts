@@ -1,6 +1,6 @@
 import { channel, id, plan } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
-import { applyEdit, type Plan } from '../plan';
+import { applyEdit } from '../plan';
 import { check, countFindings, groupFindings, mendTogether, RULES, type Finding } from '.';
 
 const LOOKED_FOR = Object.fromEntries(RULES.map(({ id: of, looksFor }) => [of, looksFor]));

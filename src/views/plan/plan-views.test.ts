@@ -40,33 +40,37 @@ function whole(p: Plan) {
 test('whatever is edited, and whenever the worker comes to it, what is shown in the end is what the plan comes to', () => {
   const reached = tally();
   fc.assert(
-    fc.property(anyPlan, fc.array(fc.tuple(fc.integer(), fc.constantFrom(0, 0, 1, 2, 3)), { maxLength: 8 }), (first, luck) => {
-      const { store, posted, step, settle } = desk();
-      let now = first;
-      store.show(now);
-      store.open();
-      for (const [seed, steps] of luck) {
-        const [edit] = fc.sample(anyEditOn(now), { numRuns: 1, seed });
-        const result = applyEdit(now, edit!);
-        if (!result.ok || !modelById(result.value.modelId)) continue;
-        store.show((now = result.value));
-        for (let n = 0; n < steps; n++) step();
-      }
-      settle();
-      const { plan: shown, of, findings, counts, fitCount } = store.get();
-      expect(shown).toEqual(now);
-      const wanted = whole(structuredClone(now));
-      expect(now.channels.flatMap(({ id }) => of.get(id)?.fitted ?? [])).toEqual(wanted.fitted);
-      expect(findings()).toEqual(wanted.findings);
-      expect(counts).toEqual(countFindings(wanted.findings));
-      expect(fitCount).toBe(wanted.changes.length + wanted.leftOut.length);
-      expect(now.channels.filter(({ id }) => of.get(id)!.leftOut.length > 0)).toHaveLength(
-        wanted.leftOut.length,
-      );
-      expect(of.size).toBe(now.channels.length);
-      reached.count('came together', posted.length < luck.length);
-      reached.count('findings', counts.length > 0);
-    }),
+    fc.property(
+      anyPlan,
+      fc.array(fc.tuple(fc.integer(), fc.constantFrom(0, 0, 1, 2, 3)), { maxLength: 8 }),
+      (first, luck) => {
+        const { store, posted, step, settle } = desk();
+        let now = first;
+        store.show(now);
+        store.open();
+        for (const [seed, steps] of luck) {
+          const [edit] = fc.sample(anyEditOn(now), { numRuns: 1, seed });
+          const result = applyEdit(now, edit!);
+          if (!result.ok || !modelById(result.value.modelId)) continue;
+          store.show((now = result.value));
+          for (let n = 0; n < steps; n++) step();
+        }
+        settle();
+        const { plan: shown, of, findings, counts, fitCount } = store.get();
+        expect(shown).toEqual(now);
+        const wanted = whole(structuredClone(now));
+        expect(now.channels.flatMap(({ id }) => of.get(id)?.fitted ?? [])).toEqual(wanted.fitted);
+        expect(findings()).toEqual(wanted.findings);
+        expect(counts).toEqual(countFindings(wanted.findings));
+        expect(fitCount).toBe(wanted.changes.length + wanted.leftOut.length);
+        expect(now.channels.filter(({ id }) => of.get(id)!.leftOut.length > 0)).toHaveLength(
+          wanted.leftOut.length,
+        );
+        expect(of.size).toBe(now.channels.length);
+        reached.count('came together', posted.length < luck.length);
+        reached.count('findings', counts.length > 0);
+      },
+    ),
     { numRuns: 150 },
   );
   expect(reached.share('findings')).toBeGreaterThan(0.5);

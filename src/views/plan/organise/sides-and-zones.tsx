@@ -101,7 +101,7 @@ export function SidesAndZones({ organising }: { organising: Organising }) {
           )}
           {model.zones && (
             <span className="flex items-center gap-1.5">
-              <Keys keys="1 9" /> into that {zoneWord(organising)}, or out of it
+              <Keys keys="1" /> to <Keys keys="9" /> into that {zoneWord(organising)}, or out of it
             </span>
           )}
           <span>or drag; with Ctrl a copy is made</span>
