@@ -151,8 +151,8 @@ export async function insertPlan(database: Database, plan: Plan): Promise<void> 
   const bytes = JSON.stringify(plan).length;
   await database.execute(sql`
     with gate as (
-      insert into plans (id, name, model_id, head, bytes, revision)
-      values (${id}, ${name}, ${modelId}, ${head}::jsonb, ${bytes}, 1) on conflict do nothing returning id
+      insert into plans (id, name, model_id, head, bytes, revision, created_at, updated_at)
+      values (${id}, ${name}, ${modelId}, ${head}::jsonb, ${bytes}, 1, clock_timestamp(), clock_timestamp()) on conflict do nothing returning id
     )
     insert into records (plan_id, kind, id, position, data)
     select gate.id, x.kind, x.id, x.position, x.data

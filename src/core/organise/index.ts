@@ -1,4 +1,6 @@
+export * from './move';
 export * from './rules';
 export * from './scan';
 export * from './set-ups';
+export * from './side-by-side';
 export * from './sides';

@@ -1,0 +1,128 @@
+import fc from 'fast-check';
+import { fit } from '../fit';
+import { MODELS, slotsOf } from '../models';
+import { curlewX1 } from '../models/curlew-x1';
+import { gannetM8 } from '../models/gannet-m8';
+import { petrelHF9 } from '../models/petrel-hf9';
+import { ternP2 } from '../models/tern-p2';
+import { ternP3 } from '../models/tern-p3';
+import { orderedChannels } from '../plan';
+import { anyPlan, channel, id, plan, tally, zoneId } from '../samples.test.kit';
+import { byLoss, gainAndLoss, moveToModel, sideBySide } from '.';
+
+const p = plan([
+  channel(0, 145_500_000, { name: 'Calling', power: 4_000 }),
+  channel(1, 145_612_500, { name: 'Ullsmere Hill', tx: 145_012_500, power: 4_000 }),
+  channel(2, 224_300_000, { name: 'Two and a quarter', tx: 222_700_000, power: 4_000 }),
+  channel(3, 433_500_000, { name: 'Seventy', power: 4_000 }),
+]);
+
+test('a plan for a Tern P2 goes to a Gannet, 2 m left and 70 cm right', () => {
+  const { plan: made, moved, leftOver } = moveToModel(p, gannetM8, { '2 m': 0, '70 cm': 1 });
+  expect(made.modelId).toBe('gannet-m8');
+  expect(leftOver).toEqual([]);
+  // slots 1, 2 stay; slot 0 is not there and takes the next free one; 70 cm keeps its number on the other side
+  expect(made.channels.map(({ name, list, slot }) => [name, list, slot])).toEqual([
+    ['Ullsmere Hill', 0, 1],
+    ['Two and a quarter', 0, 2],
+    ['Calling', 0, 3],
+    ['Seventy', 1, 3],
+  ]);
+  expect(moved).toEqual([
+    { id: id(0), from: { list: 0, slot: 0 }, to: { list: 0, slot: 3 } },
+    { id: id(3), from: { list: 0, slot: 3 }, to: { list: 1, slot: 3 } },
+  ]);
+});
+
+test('what finds no room is left over, with all that names it', () => {
+  const small = { ...ternP2, slots: { first: 1, count: 2 } };
+  const zoned = { ...p, zones: [{ id: zoneId(1), name: 'All', members: p.channels.map((one) => one.id) }] };
+  const { plan: made, leftOver } = moveToModel(zoned, small);
+  expect(made.channels.map(({ slot }) => slot)).toEqual([1, 2]);
+  expect(leftOver).toEqual([id(0), id(3)]);
+  expect(made.zones[0]!.members).toEqual([id(1), id(2)]);
+});
+
+test('home channels go to a radio that has homes, and to no other', () => {
+  const home = { ...channel(9, 145_375_000, { name: 'Home' }), list: 2, slot: 1 };
+  expect(moveToModel(plan([home]), gannetM8).plan.channels).toEqual([home]);
+  expect(moveToModel(plan([home]), ternP3).leftOver).toEqual([home.id]);
+});
+
+test('any plan on any model: slots are the model’s, none twice, nothing lost but what is said', () => {
+  const reached = tally();
+  fc.assert(
+    fc.property(anyPlan, fc.constantFrom(...MODELS), (made, model) => {
+      const { plan: there, moved, leftOver } = moveToModel(made, model);
+      expect(typeof orderedChannels(there.channels)).toBe('object');
+      for (const { list, slot } of there.channels) {
+        const range = slotsOf(model, list)!;
+        expect(slot >= range.first && slot < range.first + range.count).toBe(true);
+      }
+      expect([...there.channels.map((one) => one.id), ...leftOver].sort()).toEqual(
+        made.channels.map((one) => one.id).sort(),
+      );
+      // on the way back only what was left over is missing
+      const back = moveToModel(there, ternP2).plan;
+      expect(new Set(back.channels.map(({ name, rx }) => `${rx} ${name}`))).toEqual(
+        new Set(there.channels.map(({ name, rx }) => `${rx} ${name}`)),
+      );
+      reached.count('moved', moved.length > 0);
+    }),
+  );
+  expect(reached.share('moved')).toBeGreaterThan(0.2);
+});
+
+test('from one model to another and back only that is lost of which the lists said so', () => {
+  const reached = tally();
+  fc.assert(
+    fc.property(anyPlan, fc.constantFrom(...MODELS), fc.constantFrom(...MODELS), (made, a, b) => {
+      const onA = moveToModel(made, a).plan;
+      const heldByA = fit(onA, a);
+      const onB = moveToModel({ ...onA, channels: onA.channels }, b);
+      const heldByB = fit(onB.plan, b);
+      const said = new Set([
+        ...onB.leftOver,
+        ...heldByB.leftOut.map((one) => one.id),
+        // what a display shows of a name takes nothing away from the plan
+        ...heldByB.changes.filter(({ what }) => what !== 'name').map((one) => one.id),
+        ...onB.moved.map((one) => one.id),
+      ]);
+      const again = fit(moveToModel(onB.plan, a).plan, a);
+      const now = new Map(again.channels.map((one) => [one.id, one]));
+      for (const one of heldByA.channels) {
+        if (said.has(one.id)) continue;
+        // names are told apart by their neighbours, of which some may have gone
+        const { name: _, ...was } = one;
+        expect(now.get(one.id)).toMatchObject(was);
+      }
+      reached.count(
+        'kept',
+        heldByA.channels.some((one) => !said.has(one.id)),
+      );
+    }),
+    { numRuns: 200 },
+  );
+  expect(reached.share('kept')).toBeGreaterThan(0.4);
+});
+
+test('side by side: what each radio keeps of each channel, totals, gains and losses', () => {
+  const { columns, rows } = sideBySide(p, [ternP2, ternP3, petrelHF9, curlewX1]);
+  expect(columns.map(({ whole, changed, leftOut }) => [whole, changed, leftOut])).toEqual([
+    // names of six characters: Calling and Ullsmere Hill and Seventy are shortened
+    [0, 3, 1],
+    // slot 0 goes elsewhere, names of eight; 1.25 m is held
+    [1, 3, 0],
+    // 4 W is nearest to 5; 224 MHz is not received
+    [0, 3, 1],
+    [0, 3, 1],
+  ]);
+  expect(rows.map(({ lost }) => lost)).toEqual([0, 0, 3, 0]);
+  expect(byLoss(rows)[0]!.channel.name).toBe('Two and a quarter');
+  expect(gainAndLoss(rows, 0, 1)).toEqual({ gained: 1, lost: 0 });
+  expect(gainAndLoss(rows, 1, 0)).toEqual({ gained: 0, lost: 1 });
+  expect(rows[2]!.cells[0]).toEqual({
+    how: 'left out',
+    words: [{ text: 'Left out', because: 'this radio does not tune there' }],
+  });
+});

@@ -1,0 +1,98 @@
+import { slotsOf, type Model } from '../models';
+import type { Channel, ChannelId, Plan } from '../plan';
+import { bandName, type BandSides } from './sides';
+
+/** A channel that has another list or slot in the other radio. */
+export interface Moved {
+  id: ChannelId;
+  from: Pick<Channel, 'list' | 'slot'>;
+  to: Pick<Channel, 'list' | 'slot'>;
+}
+
+/** A plan made for another model: what goes elsewhere, and what finds no room. */
+export interface MovePreview {
+  plan: Plan;
+  moved: Moved[];
+  leftOver: ChannelId[];
+}
+
+/**
+ * The plan as one for another model. Every channel keeps its list and slot where the model has them and nobody is there already; the
+ * others take the next free slots, in their order. `sides` says which band goes to which list; what it does not name goes where it
+ * was, or to the first list. Home channels of a radio that has none are among the others no more: they are left over. Ids stay, so
+ * that the two plans can be compared.
+ */
+export function moveToModel(plan: Plan, model: Model, sides: BandSides = {}): MovePreview {
+  const taken = new Map<number, Set<number>>(model.lists.map((_, list) => [list, new Set()]));
+  const free = (list: number, slot: number) => {
+    const range = slotsOf(model, list)!;
+    return slot >= range.first && slot < range.first + range.count && !taken.get(list)!.has(slot);
+  };
+  const home = ({ list }: Channel) => model.lists[list]?.holds === 'home';
+  const listFor = (channel: Channel): number | undefined => {
+    if (home(channel)) return channel.list;
+    const wanted = sides[bandName(channel, model) ?? ''];
+    if (wanted !== undefined) return wanted;
+    if (model.lists[channel.list]) return channel.list;
+    return channel.list > 1 ? undefined : 0;
+  };
+  const places = new Map<ChannelId, Pick<Channel, 'list' | 'slot'>>();
+  const waiting: { channel: Channel; list: number }[] = [];
+  const leftOver: ChannelId[] = [];
+  for (const channel of plan.channels) {
+    const list = listFor(channel);
+    if (list === undefined) leftOver.push(channel.id);
+    else if (free(list, channel.slot)) {
+      taken.get(list)!.add(channel.slot);
+      places.set(channel.id, { list, slot: channel.slot });
+    } else waiting.push({ channel, list });
+  }
+  const next = new Map(model.lists.map((_, list) => [list, slotsOf(model, list)!.first]));
+  for (const { channel, list } of waiting) {
+    const range = slotsOf(model, list)!;
+    let slot = next.get(list)!;
+    while (slot < range.first + range.count && taken.get(list)!.has(slot)) slot++;
+    next.set(list, slot + 1);
+    if (slot >= range.first + range.count || home(channel)) leftOver.push(channel.id);
+    else {
+      taken.get(list)!.add(slot);
+      places.set(channel.id, { list, slot });
+    }
+  }
+  const moved: Moved[] = [];
+  const channels = plan.channels.flatMap((channel) => {
+    const to = places.get(channel.id);
+    if (!to) return [];
+    if (to.list === channel.list && to.slot === channel.slot) return [channel];
+    moved.push({ id: channel.id, from: { list: channel.list, slot: channel.slot }, to });
+    return [{ ...channel, ...to }];
+  });
+  channels.sort((a, b) => a.list - b.list || a.slot - b.slot);
+  const there = new Set<ChannelId>(channels.map(({ id }) => id));
+  const keep = <R extends { members: ChannelId[] }>(record: R): R =>
+    record.members.every((id) => there.has(id))
+      ? record
+      : { ...record, members: record.members.filter((id) => there.has(id)) };
+  return {
+    plan: {
+      ...plan,
+      modelId: model.id,
+      channels,
+      zones: plan.zones.map(keep),
+      skipSets: plan.skipSets.map(keep),
+      setUps: plan.setUps.map((setUp) =>
+        setUp.sides.every(({ start }) => start === null || there.has(start))
+          ? setUp
+          : {
+              ...setUp,
+              sides: setUp.sides.map((side) => ({
+                ...side,
+                start: side.start !== null && there.has(side.start) ? side.start : null,
+              })),
+            },
+      ),
+    },
+    moved,
+    leftOver,
+  };
+}
