@@ -11,12 +11,14 @@ import {
   channelIdSchema,
   detailsSchema,
   editSchema,
+  LIST_LIMIT,
   ownerSchema,
+  PLAN_NAME_LIMIT,
   planIdSchema,
   planSchema,
 } from '../core/plan';
 import { REGIONS } from '../core/radio';
-import { text } from '../core/text.schema';
+import { text, wantedText } from '../core/text.schema';
 import { fileOperation, operation, revisionNumber } from './operation';
 
 const planParams = z.object({ id: planIdSchema });
@@ -118,6 +120,62 @@ export const planApi = {
       status: 201,
       response: keptPlanSchema,
       problems: [404, 409, 410, 422, 507],
+    },
+  ),
+  movePlan: operation('POST', '/api/plans/{id}/move', 'Makes a plan for another model of this one', {
+    params: planParams,
+    body: z.object({
+      modelId: wantedText(40),
+      name: wantedText(PLAN_NAME_LIMIT),
+      /** Which band goes to which of the model’s lists, by the band’s name. */
+      sides: z
+        .record(
+          text(40),
+          z
+            .int()
+            .min(0)
+            .max(LIST_LIMIT - 1),
+        )
+        .default({}),
+    }),
+    status: 201,
+    response: keptPlanSchema,
+    problems: [404, 409, 410, 422, 507],
+  }),
+  offers: operation(
+    'GET',
+    '/api/plans/{id}/offers',
+    'What changed in the plan that this one was made of, as edits',
+    {
+      params: planParams,
+      response: z.object({
+        /** null where it was made of none, or where that is not there any more. */
+        source: z
+          .object({
+            id: planIdSchema,
+            name: z.string(),
+            modelId: z.string(),
+            seen: z.int(),
+            revision: z.int(),
+          })
+          .nullable(),
+        offers: z.array(
+          z.object({
+            id: channelIdSchema,
+            name: z.string(),
+            what: z.enum(['changed', 'added', 'removed']),
+            text: z.string(),
+            clash: z.boolean(),
+            edit: editSchema,
+          }),
+        ),
+        own: z.array(z.object({ id: channelIdSchema, name: z.string(), text: z.string() })),
+        /** Plans that were made of this one. */
+        made: z.array(
+          z.object({ id: planIdSchema, name: z.string(), modelId: z.string(), differences: z.int() }),
+        ),
+      }),
+      problems: [404, 409, 410],
     },
   ),
   document: fileOperation(

@@ -36,6 +36,7 @@ export const PROBLEM_KINDS = [
   // radios
   'copy-unreadable',
   'no-copy',
+  'unknown-side',
   'not-alike',
   'not-running',
   'nothing-to-write',

@@ -24,8 +24,8 @@ export const plans = pgTable('plans', {
    * becomes rows with its next change; one that cannot be read stays as it is.
    */
   document: jsonb('document').$type<unknown>(),
-  /** Owner, abbreviations and settings; name and model have columns of their own. */
-  head: jsonb('head').$type<Pick<PlanHead, 'owner' | 'abbreviations' | 'settings'>>(),
+  /** All else that is said of it; name and model have columns of their own. */
+  head: jsonb('head').$type<Omit<PlanHead, 'name' | 'modelId'>>(),
   /** How long the plan is as JSON. */
   bytes: integer('bytes'),
   revision: integer('revision').notNull(),

@@ -3,6 +3,7 @@ import {
   difference,
   emptyLists,
   FORMAT,
+  headOf,
   KIND_NAMES,
   KINDS,
   readDocument,
@@ -146,8 +147,9 @@ export function allRows(plan: Plan): RowChanges {
 
 /** Keeps a plan that is new, as its first revision. */
 export async function insertPlan(database: Database, plan: Plan): Promise<void> {
-  const { id, name, modelId, owner, abbreviations, settings } = plan;
-  const head = JSON.stringify({ owner, abbreviations, settings });
+  const { id } = plan;
+  const { name, modelId, ...rest } = headOf(plan);
+  const head = JSON.stringify(rest);
   const bytes = JSON.stringify(plan).length;
   await database.execute(sql`
     with gate as (

@@ -4,6 +4,7 @@ import {
   difference,
   editLabel,
   editSchema,
+  headOf,
   inverseOf,
   KIND_NAMES,
   outcomeFault,
@@ -110,14 +111,14 @@ async function keep(
   const revision = before.revision + 1;
   const [undoHead, redoHead] = [step.undoHead(revision), step.redoHead(revision)];
   const undoing: Edit = { name: 'restore', ...back };
-  const { name, modelId, owner, abbreviations, settings } = after;
+  const { name, modelId, ...head } = headOf(after);
   const receipt: Receipt = { revision, answerFrom: step.answerFrom };
   const kept = await keepStep(database, {
     id,
     from: before.revision,
     name,
     model: modelId,
-    head: { owner, abbreviations, settings },
+    head,
     bytes,
     undoHead,
     redoHead,

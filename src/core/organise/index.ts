@@ -1,4 +1,5 @@
 export * from './move';
+export * from './offers';
 export * from './rules';
 export * from './scan';
 export * from './set-ups';

@@ -52,23 +52,27 @@ test('home channels go to a radio that has homes, and to no other', () => {
 test('any plan on any model: slots are the model’s, none twice, nothing lost but what is said', () => {
   const reached = tally();
   fc.assert(
-    fc.property(anyPlan, fc.constantFrom(...MODELS), (made, model) => {
-      const { plan: there, moved, leftOver } = moveToModel(made, model);
-      expect(typeof orderedChannels(there.channels)).toBe('object');
-      for (const { list, slot } of there.channels) {
-        const range = slotsOf(model, list)!;
-        expect(slot >= range.first && slot < range.first + range.count).toBe(true);
-      }
-      expect([...there.channels.map((one) => one.id), ...leftOver].sort()).toEqual(
-        made.channels.map((one) => one.id).sort(),
-      );
-      // on the way back only what was left over is missing
-      const back = moveToModel(there, ternP2).plan;
-      expect(new Set(back.channels.map(({ name, rx }) => `${rx} ${name}`))).toEqual(
-        new Set(there.channels.map(({ name, rx }) => `${rx} ${name}`)),
-      );
-      reached.count('moved', moved.length > 0);
-    }),
+    fc.property(
+      anyPlan,
+      fc.constantFrom(petrelHF9, ...MODELS.filter(({ id: of }) => of !== 'tern-p2')),
+      (made, model) => {
+        const { plan: there, moved, leftOver } = moveToModel(made, model);
+        expect(typeof orderedChannels(there.channels)).toBe('object');
+        for (const { list, slot } of there.channels) {
+          const range = slotsOf(model, list)!;
+          expect(slot >= range.first && slot < range.first + range.count).toBe(true);
+        }
+        expect([...there.channels.map((one) => one.id), ...leftOver].sort()).toEqual(
+          made.channels.map((one) => one.id).sort(),
+        );
+        // on the way back only what was left over is missing
+        const back = moveToModel(there, ternP2).plan;
+        expect(new Set(back.channels.map(({ name, rx }) => `${rx} ${name}`))).toEqual(
+          new Set(there.channels.map(({ name, rx }) => `${rx} ${name}`)),
+        );
+        reached.count('moved', moved.length > 0);
+      },
+    ),
   );
   expect(reached.share('moved')).toBeGreaterThan(0.2);
 });

@@ -13,7 +13,15 @@ const MIGRATIONS: Readonly<Record<number, (document: Document) => Document>> = {
   // One list of slots and channels alone; a channel without a list is in the first, by its schema.
   1: (document) => ({ ...document, format: 2, zones: [] }),
   // Nothing of radios with sides, and no settings.
-  2: (document) => ({ ...document, format: 3, settings: {}, skipSets: [], scanEdges: [], setUps: [] }),
+  2: (document) => ({
+    ...document,
+    format: 3,
+    settings: {},
+    origin: null,
+    skipSets: [],
+    scanEdges: [],
+    setUps: [],
+  }),
 };
 
 /** A document of any format that there was, in the newest; what is no document stays what it is. */

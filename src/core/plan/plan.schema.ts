@@ -42,12 +42,17 @@ export const settingsSchema = z
   )
   .refine(atMostKeys(SETTINGS_LIMITS.models), `has settings for more than ${SETTINGS_LIMITS.models} models`);
 
+/** Where a plan came from. */
+export const originSchema = z.object({ plan: planIdSchema, revision: z.int().min(1) });
+
 /** Everything of a plan but its records: what a person sets on the plan as a whole. */
 export const headSchema = detailsSchema.extend({
   /** The short forms that names are fitted with; null for the usual ones. */
   abbreviations: abbreviationsSchema.nullable().default(null),
   /** What is set on the radios themselves, by model and setting; what is not named stays as the radio has it. */
   settings: settingsSchema.default({}),
+  /** The plan that it was made of for another radio, and the revision of that which has been looked at. */
+  origin: originSchema.nullable().default(null),
 });
 
 /** The plan document: its details, and its records by kind. Every record has an id and refers to others by theirs. */
@@ -57,6 +62,7 @@ export const planSchema = headSchema.extend({
   ...listsSchema.shape,
 });
 export type SettingValue = z.infer<typeof settingValueSchema>;
+export type Origin = z.infer<typeof originSchema>;
 export type Settings = z.infer<typeof settingsSchema>;
 export type Owner = z.infer<typeof ownerSchema>;
 export type PlanDetails = z.infer<typeof detailsSchema>;

@@ -7,7 +7,7 @@ import type { PlanDetails, PlanHead, Plan } from './plan.schema';
 
 export const PLAN_NAME_LIMIT = 60;
 
-export const HEAD_FIELDS = ['name', 'modelId', 'owner', 'abbreviations', 'settings'] as const;
+export const HEAD_FIELDS = ['name', 'modelId', 'owner', 'abbreviations', 'settings', 'origin'] as const;
 
 /** The format of plan documents that is written; older ones are read, see `readDocument`. */
 export const FORMAT = 3;
@@ -17,16 +17,17 @@ export const SETTINGS_LIMITS = { models: 32, each: 200 };
 
 /** An empty plan. */
 export function newPlan(id: Plan['id'], details: PlanDetails): Plan {
-  return { format: FORMAT, id, ...details, abbreviations: null, settings: {}, ...emptyLists() };
+  return { format: FORMAT, id, ...details, abbreviations: null, settings: {}, origin: null, ...emptyLists() };
 }
 
 /** What of a plan is not records. */
-export const headOf = ({ name, modelId, owner, abbreviations, settings }: PlanHead): PlanHead => ({
+export const headOf = ({ name, modelId, owner, abbreviations, settings, origin }: PlanHead): PlanHead => ({
   name,
   modelId,
   owner,
   abbreviations,
   settings,
+  origin,
 });
 
 /** The short forms that the plan's names are fitted with. */

@@ -8,6 +8,7 @@ import { areaOf, neighboursOf } from '../neighbours';
 import { listPlans } from '../plan-list';
 import { rawDocument } from '../plan-rows';
 import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } from '../plans';
+import { familyOf, movePlan } from '../family';
 import { getCopy, listCopies, planFromCopy } from '../copies';
 import { lookAtBench, previewWrite } from '../bench';
 import { planLog } from '../plan-log';
@@ -37,6 +38,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   removePlan: ({ params, asker }) => setRemoved(params.id, true, asker),
   recoverPlan: ({ params, asker }) => setRemoved(params.id, false, asker),
   duplicatePlan: ({ params, query, asker }) => duplicatePlan(params.id, query.revision, asker),
+  movePlan: ({ params, body, asker }) => movePlan(params.id, body, asker),
+  offers: ({ params }) => familyOf(params.id),
   document: async ({ params }) => ({
     file: await rawDocument(params.id),
     type: 'application/json',

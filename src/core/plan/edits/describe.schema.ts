@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { abbreviationsSchema } from '../abbreviations.schema';
-import { detailsSchema, ownerSchema, settingsSchema } from '../plan.schema';
+import { detailsSchema, originSchema, ownerSchema, settingsSchema } from '../plan.schema';
 
 export const describeSchema = z.object({
   name: z.literal('describe'),
@@ -8,6 +8,7 @@ export const describeSchema = z.object({
     .extend({
       abbreviations: abbreviationsSchema.nullable(),
       settings: settingsSchema,
+      origin: originSchema.nullable(),
       owner: ownerSchema.partial(),
     })
     .partial()

@@ -1,0 +1,87 @@
+import { isNull, sql } from 'drizzle-orm';
+import { offersOf, ownDifferences, moveToModel, type BandSides } from '../core/organise';
+import type { Plan, PlanId } from '../core/plan';
+import { plans } from '../db';
+import { reading } from './database';
+import { NOBODY } from './once';
+import { planAt } from './plan-log';
+import { createPlan, getPlan, wantModel, type KeptPlan } from './plans';
+import { Problem } from './problem';
+
+/** Plans that were made of one another: the same channels in several radios, each with its own differences. */
+
+/** Makes a plan for another model of one that there is. Channels keep their ids, so that the two can be compared ever after. */
+export async function movePlan(
+  id: PlanId,
+  { modelId, name, sides }: { modelId: string; name: string; sides: BandSides },
+  asker = NOBODY,
+): Promise<KeptPlan> {
+  const model = wantModel(modelId);
+  for (const [band, list] of Object.entries(sides))
+    if (!model.bands.some((one) => one.name === band) || model.lists[list]?.holds !== 'channels')
+      throw new Problem(
+        422,
+        'unknown-side',
+        'No such side',
+        `The ${model.name} has no list ${list} for a band “${band}”. Nothing was made.`,
+      );
+  const { plan, revision } = await getPlan(id);
+  const { plan: made } = moveToModel(plan, model, sides);
+  const { format: _format, id: _id, name: _name, modelId: _model, owner, ...rest } = made;
+  return createPlan({ name, modelId, owner }, { ...rest, origin: { plan: id, revision } }, asker, {
+    move: id,
+    modelId,
+    name,
+    sides,
+  });
+}
+
+/** A plan that may have been removed or be unreadable meanwhile; undefined then. */
+async function perhaps(id: PlanId): Promise<KeptPlan | undefined> {
+  try {
+    return await getPlan(id);
+  } catch (error) {
+    if (error instanceof Problem) return undefined;
+    throw error;
+  }
+}
+
+/** What changed where a plan came from, its own differences, and the plans that were made of it. */
+export async function familyOf(id: PlanId) {
+  const { plan } = await getPlan(id);
+  const database = await reading();
+  const rows = await database
+    .select({ id: plans.id })
+    .from(plans)
+    .where(sql`${plans.head} -> 'origin' ->> 'plan' = ${id} and ${isNull(plans.removedAt)}`);
+  const made = [];
+  for (const row of rows.slice(0, MOST_MADE)) {
+    const kept = await perhaps(row.id);
+    if (kept)
+      made.push({
+        id: row.id,
+        name: kept.plan.name,
+        modelId: kept.plan.modelId,
+        differences: ownDifferences(plan, kept.plan).length,
+      });
+  }
+  const source = plan.origin && (await perhaps(plan.origin.plan));
+  if (!plan.origin || !source) return { source: null, offers: [], own: [], made };
+  const seen = plan.origin.revision;
+  const base: Plan = await planAt(database, plan.origin.plan, Math.min(seen, source.revision));
+  return {
+    source: {
+      id: plan.origin.plan,
+      name: source.plan.name,
+      modelId: source.plan.modelId,
+      seen,
+      revision: source.revision,
+    },
+    offers: offersOf(base, source.plan, plan, wantModel(plan.modelId)),
+    own: ownDifferences(source.plan, plan),
+    made,
+  };
+}
+
+/** Plans made of one that are looked into for one answer. */
+const MOST_MADE = 60;
