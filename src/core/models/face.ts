@@ -1,10 +1,15 @@
 import { formatSquelch, isUsualShift, type Region } from '../radio';
+import { sidesOf } from './model';
 import type { Model } from './model.schema';
 import type { FittedChannel } from './fitted-channel.schema';
 
 /** What the display reads. */
 export interface Face {
   slot: string;
+  /** The side, where the radio has two: `Left`. */
+  side: string;
+  /** The mode, where the radio has others than FM. */
+  mode: string;
   marks: string[];
   large: string;
   small: string;
@@ -35,6 +40,8 @@ export function face(
   keyDown: boolean,
   region: Region,
   largeLine: LargeLine = model.face.largeLine.fallback,
+  /** The bank that the side is turned to, as the display has it. */
+  bank = '',
 ): Face {
   const { marks: texts, decimals } = model.face;
   const slot = model.face.slot.replace(/\{slot:(\d)\}/, (_, width) =>
@@ -51,7 +58,10 @@ export function face(
     keyDown && refused ? texts.noTransmit : '',
     tone,
     channel.mode === 'NFM' ? texts.narrow : '',
-    channel.power === lowest && model.powers.length > 1 && !refused ? texts.lowPower : '',
+    bank,
+    model.storesPower && channel.power === lowest && model.powers.length > 1 && !refused
+      ? texts.lowPower
+      : '',
     channel.scan ? '' : texts.skipped,
   ].filter((mark) => mark !== '');
   const frequency = figures(hz, decimals);
@@ -59,9 +69,11 @@ export function face(
   const large = sending || largeLine === 'frequency' ? frequency : largeLine === 'slot' ? slot : name;
   return {
     slot,
+    side: sidesOf(model).length > 1 ? (model.lists[channel.list]?.name ?? '') : '',
+    mode: model.modes.some((mode) => mode !== 'FM' && mode !== 'NFM') ? channel.mode : '',
     marks,
     large,
-    small: sending ? name : frequency,
+    small: large === frequency ? name : frequency,
     shift: shiftMark(channel, model, region),
     sending,
     refused: keyDown && refused,
@@ -77,10 +89,22 @@ function shiftMark({ rx, tx, split }: FittedChannel, model: Model, region: Regio
   return `${tx > rx ? marks.plus : marks.minus}${figures(Math.abs(tx - rx), 3)}`;
 }
 
+/** What the large line of a side shows, as a radio that is set like that has it. */
+export function largeLineOf(
+  model: Model,
+  list: number,
+  settings: Readonly<Record<string, unknown>>,
+): LargeLine {
+  const { setting, second, fallback } = model.face.largeLine;
+  const set = settings[(list % 2 === 1 && second) || setting];
+  return set === 'name' || set === 'frequency' || set === 'slot' ? set : fallback;
+}
+
 /** What a press of the key puts on air, in one sentence. */
-export function onAir(channel: FittedChannel): string {
+export function onAir(channel: FittedChannel, model?: Pick<Model, 'storesPower'>): string {
   if (channel.tx === null) return 'Listen only: the key sends nothing.';
   const { send } = channel;
   const with_ = send ? ` with ${formatSquelch(send)}${send.kind === 'tone' ? ' Hz' : ''}` : '';
-  return `Sends on ${figures(channel.tx, 5).replace(/0{1,2}$/, '')}${with_}, ${channel.power / 1000} W.`;
+  const power = model && !model.storesPower ? 'with the power it stands at' : `${channel.power / 1000} W`;
+  return `Sends on ${figures(channel.tx, 5).replace(/0{1,2}$/, '')}${with_}, ${power}.`;
 }

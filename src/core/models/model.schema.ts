@@ -35,7 +35,12 @@ export const faceSchema = z.object({
     noTransmit: z.string(),
   }),
   /** The setting that chooses what the large line shows. */
-  largeLine: z.object({ setting: z.string(), fallback: z.enum(['name', 'frequency', 'slot']) }),
+  largeLine: z.object({
+    setting: z.string(),
+    fallback: z.enum(['name', 'frequency', 'slot']),
+    /** The same for the second side, where it has a setting of its own. */
+    second: z.string().optional(),
+  }),
 });
 
 /** How the stream link of a model runs; see core/link. */

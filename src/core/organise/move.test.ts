@@ -127,6 +127,6 @@ test('side by side: what each radio keeps of each channel, totals, gains and los
   expect(gainAndLoss(rows, 1, 0)).toEqual({ gained: 0, lost: 1 });
   expect(rows[2]!.cells[0]).toEqual({
     how: 'left out',
-    words: [{ text: 'Left out', because: 'this radio does not tune there' }],
+    words: [{ what: 'range', text: 'Left out', because: 'this radio does not tune there' }],
   });
 });

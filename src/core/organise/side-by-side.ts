@@ -1,4 +1,4 @@
-import { fit, type Obstacle } from '../fit';
+import { fit, type FitChange, type Obstacle } from '../fit';
 import type { Model } from '../models';
 import { slotText, type Channel, type ChannelId, type Plan } from '../plan';
 import { moveToModel } from './move';
@@ -6,8 +6,8 @@ import { moveToModel } from './move';
 /** How a model holds a channel: as it is, with changes, or not at all; and what became of it, in words. */
 export interface Holding {
   how: 'whole' | 'changed' | 'left out';
-  /** What changed or is in the way, each with the reason. */
-  words: readonly { text: string; because: string }[];
+  /** What changed or is in the way, in a word, in words, and why. */
+  words: readonly { what: string; text: string; because: string }[];
 }
 
 /** A plan held against several models. */
@@ -34,6 +34,26 @@ const IN_THE_WAY: Record<Obstacle, string> = {
   access: 'this radio lacks the tone or code',
 };
 
+/** The same in a word. */
+const SHORT: Record<Obstacle, string> = {
+  slot: 'slot',
+  'home band': 'home band',
+  'receive range': 'range',
+  'receive step': 'step',
+  'transmit step': 'step',
+  mode: 'mode',
+  access: 'tone',
+};
+
+const CHANGED: Record<FitChange['what'], string> = {
+  name: 'name',
+  power: 'power',
+  tx: 'listen only',
+  access: 'access',
+  mode: 'mode',
+  shift: 'split',
+};
+
 const WHOLE: Holding = { how: 'whole', words: [] };
 
 /** How one model holds each channel of a plan, with slots found anew where it lacks those that the plan has. */
@@ -41,29 +61,33 @@ function holdings(plan: Plan, model: Model) {
   const { plan: there, moved, leftOver } = moveToModel(plan, model);
   const fitted = fit(there, model);
   const of = new Map<ChannelId, Holding>();
-  const words = new Map<ChannelId, { text: string; because: string }[]>();
-  const add = (id: ChannelId, text: string, because: string) => {
+  const words = new Map<ChannelId, { what: string; text: string; because: string }[]>();
+  const add = (id: ChannelId, what: string, text: string, because: string) => {
     const known = words.get(id);
-    if (known) known.push({ text, because });
-    else words.set(id, [{ text, because }]);
+    if (known) known.push({ what, text, because });
+    else words.set(id, [{ what, text, because }]);
   };
   for (const { id, from, to } of moved)
     add(
       id,
+      'slot',
       model.lists.length > 1 && from.list !== to.list
         ? `Goes to ${model.lists[to.list]!.name.toLowerCase()}, slot ${slotText(to.slot)}`
         : `Slot ${slotText(from.slot)} becomes ${slotText(to.slot)}`,
       'This radio does not have that slot free',
     );
-  for (const { id, text, because } of fitted.changes) add(id, text, because);
+  for (const { id, what, text, because } of fitted.changes) add(id, CHANGED[what], text, because);
   for (const [id, said] of words) of.set(id, { how: 'changed', words: said });
   for (const { id, obstacles } of fitted.leftOut)
     of.set(id, {
       how: 'left out',
-      words: obstacles.map((one) => ({ text: 'Left out', because: IN_THE_WAY[one] })),
+      words: obstacles.map((one) => ({ what: SHORT[one], text: 'Left out', because: IN_THE_WAY[one] })),
     });
   for (const id of leftOver)
-    of.set(id, { how: 'left out', words: [{ text: 'Left out', because: 'there is no room for it' }] });
+    of.set(id, {
+      how: 'left out',
+      words: [{ what: 'no room', text: 'Left out', because: 'there is no room for it' }],
+    });
   const besides = new Map<string, { text: string; because: string; n: number }>();
   for (const { text, because } of fitted.besides) {
     const alike = besides.get(`${text} ${because}`);

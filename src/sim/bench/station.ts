@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { createServer, type Server, type Socket } from 'node:net';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { face, type Face, type LargeLine } from '../../core/models';
+import { face, largeLineOf, type Face } from '../../core/models';
 import { USUAL_REGION } from '../../core/radio';
 import { keepFile } from '../keep';
 import { contentOf, freshLink, hear, hearNothing, powerUp, type Device } from './device';
@@ -145,8 +145,14 @@ export class Station {
     if (!content) return { large: 'NO DATA' };
     const channel = content.channels.find((held) => held.slot === this.slot);
     if (!channel) return { large: 'EMPTY' };
-    const setting = content.settings[this.spec.model.face.largeLine.setting] as LargeLine | undefined;
-    return face(channel, this.spec.model, this.keyDown, USUAL_REGION, setting);
+    const { model } = this.spec;
+    return face(
+      channel,
+      model,
+      this.keyDown,
+      USUAL_REGION,
+      largeLineOf(model, channel.list, content.settings),
+    );
   }
 
   /** Does what the person does; the cable is last, so that the port appears when all else is as it should be. */

@@ -62,6 +62,24 @@ export function ChannelsPage() {
   const beside = useDeferredValue(table.active);
   const shown = useDeferredValue(hand.shown);
   const fittedOf = (of: typeof beside) => (of && shown.views.of.get(of.id)?.fitted) ?? null;
+  const { channels } = shown.views.plan ?? { channels: [] };
+  const { model } = hand;
+  /** What the other side stands at: its first channel. */
+  const otherSide =
+    beside && model.lists.length > 1
+      ? fittedOf(channels.find(({ list }) => model.lists[list]?.holds === 'channels' && list !== beside.list))
+      : null;
+  const bank =
+    model.zones && beside
+      ? (hand.plan.zones.find(({ members }) => members.includes(beside.id))?.name ?? '')
+      : '';
+  /** The next channel of the same list that the radio holds; from its end to its beginning, as a knob turns. */
+  const turn = (by: 1 | -1) => {
+    const held = channels.filter(({ id, list }) => list === beside?.list && shown.views.of.get(id)?.fitted);
+    const at = held.findIndex(({ id }) => id === beside?.id);
+    const next = held[(at + by + held.length) % Math.max(1, held.length)];
+    if (next) table.select(next.id);
+  };
 
   return (
     <main className="flex h-full min-w-0 flex-col max-lg:overflow-y-auto">
@@ -100,6 +118,10 @@ export function ChannelsPage() {
             channel={fittedOf(beside)}
             model={hand.model}
             region={hand.plan.owner.region}
+            settings={hand.plan.settings[hand.model.id]}
+            other={otherSide}
+            bank={bank}
+            onTurn={turn}
             nothing={
               beside
                 ? shown.views.plan === null

@@ -1,5 +1,6 @@
 'use client';
 
+import clsx from 'clsx';
 import Link from 'next/link';
 import { Button } from '@/ui';
 import { useDesk } from './desk';
@@ -9,15 +10,16 @@ function Lists() {
   const { hand, table } = useDesk();
   return (
     <div role="group" aria-label="List" className="flex rounded-md border border-line-strong p-px">
-      {hand.model.lists.map(({ name }, list) => (
+      {hand.model.lists.map(({ name, holds }, list) => (
         <button
           key={name}
           type="button"
           aria-pressed={table.list === list}
-          className="rounded-[5px] px-2 py-[3px] text-[13px] text-soft hover:text-ink aria-pressed:bg-wash aria-pressed:font-medium aria-pressed:text-ink"
+          className="whitespace-nowrap rounded-[5px] px-1.5 py-[3px] text-[13px] text-soft hover:text-ink aria-pressed:bg-wash aria-pressed:font-medium aria-pressed:text-ink"
           onClick={() => table.showList(list)}
         >
-          {name}
+          <span aria-hidden>{holds === 'home' ? `Home ${name[0]}` : name}</span>
+          <span className="sr-only">{name}</span>
           <span className="pl-1 text-[11.5px] tabular-nums">
             {hand.plan.channels.reduce((n, channel) => n + (channel.list === list ? 1 : 0), 0)}
           </span>
@@ -44,7 +46,10 @@ export function TableBar({ arranging, onArrange }: { arranging: boolean; onArran
         placeholder="Find in this plan"
         value={table.filter}
         onChange={(event) => table.setFilter(event.target.value)}
-        className="h-7 w-40 max-[1100px]:w-28 rounded-md border border-line-strong bg-sheet px-2 text-[13px] placeholder:text-soft"
+        className={clsx(
+          'h-7 rounded-md border border-line-strong bg-sheet px-2 text-[13px] placeholder:text-soft',
+          hand.model.lists.length > 1 ? 'w-28' : 'w-40 max-[1100px]:w-28',
+        )}
       />
       {hand.model.lists.length > 1 && <Lists />}
       <span className="mx-1 h-5 w-px bg-line max-[1100px]:hidden" aria-hidden />
@@ -74,7 +79,11 @@ export function TableBar({ arranging, onArrange }: { arranging: boolean; onArran
         </span>
       )}
       <a
-        className="rounded-md px-2 py-1 text-[13px] hover:bg-sunk max-[1100px]:hidden"
+        className={clsx(
+          'rounded-md px-2 py-1 text-[13px] hover:bg-sunk max-[1100px]:hidden',
+          // With a radio of several lists the bar is full; Ctrl K has it.
+          hand.model.lists.length > 1 && 'max-[1500px]:hidden',
+        )}
         href={`/api/plans/${hand.plan.id}/export?as=csv`}
         download
       >

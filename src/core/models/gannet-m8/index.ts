@@ -72,6 +72,6 @@ export const gannetM8: Model = {
       sending: 'SEND',
       noTransmit: 'NO TX',
     },
-    largeLine: { setting: 'showLeft', fallback: 'name' },
+    largeLine: { setting: 'showLeft', second: 'showRight', fallback: 'name' },
   },
 };

@@ -72,7 +72,8 @@ export function Matrix({
     count: rows.length,
     getScrollElement: () => view.current,
     estimateSize: () => ROW_HEIGHT,
-    overscan: 10,
+    // More than the head is high, which scrolls with the rows.
+    overscan: 14,
   });
   const template = `48px minmax(130px, 1.3fr) 86px repeat(${columns.length}, minmax(96px, 1fr))`;
   const chosen = open && rows.find(({ channel }) => channel.id === open.row);
@@ -83,16 +84,17 @@ export function Matrix({
       className="flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet max-lg:h-[80vh] max-lg:flex-none"
     >
       <div
+        ref={view}
         role="table"
         aria-label="Channels and radios"
         aria-rowcount={rows.length + 1}
-        className="flex min-h-0 flex-1 flex-col overflow-x-auto"
+        className="min-h-0 flex-1 overflow-auto"
       >
-        <div role="rowgroup">
+        <div role="rowgroup" className="sticky top-0 z-10 bg-sheet">
           <div
             role="row"
             aria-rowindex={1}
-            className="grid shrink-0 items-stretch border-b border-line-strong pr-[10px] text-[13px]"
+            className="grid shrink-0 items-stretch border-b border-line-strong text-[13px]"
             style={{ gridTemplateColumns: template }}
           >
             <span role="columnheader" className="col-span-3 self-end px-3 pb-2 text-soft">
@@ -163,7 +165,7 @@ export function Matrix({
             })}
           </div>
         </div>
-        <div ref={view} role="rowgroup" className="min-h-0 flex-1 overflow-y-scroll">
+        <div role="rowgroup">
           <div className="relative" style={{ height: virtual.getTotalSize() }}>
             {virtual.getVirtualItems().map(({ index, start }) => {
               const { channel, cells } = rows[index]!;
@@ -212,8 +214,7 @@ export function Matrix({
                             <span
                               className={clsx('truncate', how === 'left out' ? 'text-stop' : 'text-soft')}
                             >
-                              {how === 'left out' ? words[0]!.because : words[0]!.text}
-                              {words.length > 1 && ` +${words.length - 1}`}
+                              {[...new Set(words.map(({ what }) => what))].join(', ')}
                             </span>
                           </button>
                         )}
