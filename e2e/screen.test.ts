@@ -62,7 +62,7 @@ test('? shows the shortcuts; / finds in the plan; Esc gives the whole plan back'
 
 test('the band strip chooses: a tick by a click, a range by dragging, the next one by an arrow key', async () => {
   const page = at.page();
-  const strip = (await page.$('[role=listbox][aria-label^="70 cm"]'))!;
+  const strip = (await page.waitForSelector('[role=listbox][aria-label^="70 cm"]'))!;
   const box = (await strip.boundingBox())!;
   await strip.focus();
   await keys('ArrowRight');

@@ -103,10 +103,11 @@ function buildBench() {
   if (made.errors.length > 0) process.exit(1);
 }
 
-/** Makes the empty database from which every new data directory is copied, once for each version of PGlite; says where it is. */
+/** Makes the empty database from which every new data directory is copied, once for each version of PGlite and of the schema; says where it is. */
 export function prepareDatabase() {
   const { dependencies } = JSON.parse(readFileSync('package.json', 'utf8'));
-  const place = join(STAMPS, `empty-database-${dependencies['@electric-sql/pglite']}`);
+  const { entries } = JSON.parse(readFileSync('src/db/migrations/meta/_journal.json', 'utf8'));
+  const place = join(STAMPS, `empty-database-${dependencies['@electric-sql/pglite']}-${entries.length}`);
   if (existsSync(place)) return resolve(place);
   const making = `${place}.making`;
   rmSync(making, { recursive: true, force: true });

@@ -142,6 +142,78 @@ export const planApi = {
     response: keptPlanSchema,
     problems: [404, 409, 410, 422, 507],
   }),
+  openImage: operation(
+    'POST',
+    '/api/images',
+    'Opens a radio’s image, or the files of its card, as a new plan',
+    {
+      body: z.object({
+        files: z
+          .array(z.object({ name: text(200), base64: z.base64().max(400_000, 'is longer than any image') }))
+          .min(1)
+          .max(16),
+        /** Opens what can be read of one that is damaged. */
+        rescue: z.boolean().default(false),
+      }),
+      status: 201,
+      response: keptPlanSchema,
+      problems: [413, 422, 507],
+    },
+  ),
+  imageFiles: operation(
+    'GET',
+    '/api/plans/{id}/image-files',
+    'The files as which the plan is saved as an image',
+    {
+      params: planParams,
+      response: z.object({
+        model: z.string(),
+        heldBack: z.int(),
+        files: z.array(z.object({ part: z.string().nullable(), bytes: z.int() })),
+      }),
+      problems: [404, 409, 410, 422],
+    },
+  ),
+  image: fileOperation(
+    '/api/plans/{id}/image',
+    'The plan as an image of its radio, or one file of its card',
+    {
+      params: planParams,
+      query: z.object({ part: text(40).optional() }),
+      type: 'application/octet-stream',
+      problems: [404, 409, 410, 422],
+    },
+  ),
+  imageBytes: operation(
+    'GET',
+    '/api/plans/{id}/image-bytes',
+    'The plan’s image byte by byte: as it is, as it will be, whose each is',
+    {
+      params: planParams,
+      query: z.object({ from: z.coerce.number().pipe(z.int().min(0).max(1_000_000)).default(0) }),
+      response: z.object({
+        length: z.int(),
+        from: z.int(),
+        /** Bytes that differ in the whole image. */
+        changed: z.int(),
+        areas: z.array(
+          z.object({
+            from: z.int(),
+            bytes: z.int(),
+            label: z.string(),
+            owner: z.enum(['ours', 'unit', 'volatile', 'unknown', 'checksum']),
+          }),
+        ),
+        /** Hexadecimal, two figures a byte, as is what follows. */
+        before: z.string(),
+        after: z.string(),
+        /** The bits that are Veridon’s to write. */
+        ours: z.string(),
+        fields: z.array(z.object({ at: z.int(), label: z.string() })),
+      }),
+      problems: [404, 409, 410, 422],
+    },
+  ),
   offers: operation(
     'GET',
     '/api/plans/{id}/offers',

@@ -25,6 +25,7 @@ export const PROBLEM_KINDS = [
   'stale-edit',
   'unknown-revision',
   'unknown-model',
+  'unknown-side',
   'nothing-to-undo',
   'nothing-to-redo',
   'no-plan',
@@ -35,8 +36,9 @@ export const PROBLEM_KINDS = [
   'plan-unreadable',
   // radios
   'copy-unreadable',
+  'image-damaged',
+  'image-unknown',
   'no-copy',
-  'unknown-side',
   'not-alike',
   'not-running',
   'nothing-to-write',

@@ -21,14 +21,24 @@ export interface Opened {
 const MIGRATIONS = join(process.cwd(), 'src', 'db', 'migrations');
 const MAKER = join(process.cwd(), 'src', 'db', 'make-database.mjs');
 
-/** Where the build has put an empty database of this version of PGlite (scripts/prepare.mjs); making one takes seconds, copying it none. */
+/** The migrations, in the order in which they are carried out. */
+const journal = () =>
+  JSON.parse(readFileSync(join(MIGRATIONS, 'meta', '_journal.json'), 'utf8')) as {
+    entries: { when: number }[];
+  };
+
+/** Where the build has put an empty database of this version of PGlite and of this schema (scripts/prepare.mjs); making one takes seconds, copying it none. */
 function preparedDatabase(): string {
   const { VERIDON_EMPTY_DATABASE: elsewhere } = process.env;
   if (elsewhere) return elsewhere;
   const { dependencies } = JSON.parse(readFileSync(join(process.cwd(), 'package.json'), 'utf8')) as {
     dependencies: Record<string, string>;
   };
-  return join(process.cwd(), '.build', `empty-database-${dependencies['@electric-sql/pglite']}`);
+  return join(
+    process.cwd(),
+    '.build',
+    `empty-database-${dependencies['@electric-sql/pglite']}-${journal().entries.length}`,
+  );
 }
 
 async function openServer(url: string): Promise<Opened> {
@@ -72,9 +82,7 @@ export async function makePglite(place: string): Promise<void> {
 
 /** True where the schema is the newest already, by the moment of the last migration that was carried out. */
 async function isNewest(client: PGlite): Promise<boolean> {
-  const { entries } = JSON.parse(readFileSync(join(MIGRATIONS, 'meta', '_journal.json'), 'utf8')) as {
-    entries: { when: number }[];
-  };
+  const { entries } = journal();
   try {
     const { rows } = await client.query<{ at: number | null }>(
       'select max(created_at)::float8 as at from drizzle.__drizzle_migrations',

@@ -129,6 +129,17 @@ export const copies = pgTable('copies', {
   takenAt: instant('taken_at').notNull().defaultNow(),
 });
 
+/** The image file of which a plan was opened: what is not ours in it is saved again with it. */
+export const images = pgTable('images', {
+  planId: text('plan_id')
+    .$type<PlanId>()
+    .primaryKey()
+    .references(() => plans.id),
+  modelId: text('model_id').notNull(),
+  image: bytes('image').notNull(),
+  at: instant('at').notNull().defaultNow(),
+});
+
 /** Reads and writes, under way and past. */
 export const jobs = pgTable('jobs', {
   id: text('id').primaryKey(),

@@ -12,6 +12,8 @@ import { editPlan, stepBack } from './revisions';
 const folder = mkdtempSync(join(tmpdir(), 'veridon-family-'));
 process.env.VERIDON_DATA_DIR = folder;
 delete process.env.DATABASE_URL;
+// A new database may have to be made first.
+beforeAll(() => openDatabase(), 60_000);
 afterAll(async () => {
   await (await openDatabase()).close();
   rmSync(folder, { recursive: true, force: true });

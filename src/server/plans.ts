@@ -13,7 +13,7 @@ import {
   type PlanId,
 } from '../core/plan';
 import { cutText } from '../core/text';
-import { plans } from '../db';
+import { plans, type Database } from '../db';
 import { reading, writing } from './database';
 import { NOBODY, once, type Asker } from './once';
 import { planNames } from './plan-list';
@@ -43,21 +43,25 @@ export function wantModel(id: string): Model {
   return model;
 }
 
+/** What is kept with a new plan, together with it or not at all. */
+export type KeptBeside = (database: Database, id: PlanId) => Promise<void>;
+
 /** Makes a plan; sent again with the same key it is the same plan. `request` is what was asked for, where it says more than this. */
 export async function createPlan(
   details: PlanDetails,
   from: Partial<Omit<Plan, keyof PlanDetails | 'format' | 'id'>> = {},
   asker = NOBODY,
   request: unknown = { details, from },
+  also?: KeptBeside,
 ): Promise<KeptPlan> {
   wantModel(details.modelId);
   const id = makeId('pl', crypto.getRandomValues(new Uint8Array(12)));
   const plan: Plan = { ...newPlan(id, details), ...from };
-  return keepNew(plan, asker, request);
+  return keepNew(plan, asker, request, also);
 }
 
 /** Keeps a plan that was just made, once; `request` is what was asked for, of which the plan was made. */
-async function keepNew(plan: Plan, asker: Asker, request: unknown): Promise<KeptPlan> {
+async function keepNew(plan: Plan, asker: Asker, request: unknown, also?: KeptBeside): Promise<KeptPlan> {
   const { id } = plan;
   const read = readDocument(plan);
   if (!read.ok) throw new Problem(422, 'no-plan', 'This makes no plan', `${read.reason} Nothing was made.`);
@@ -69,6 +73,7 @@ async function keepNew(plan: Plan, asker: Asker, request: unknown): Promise<Kept
       request,
       async () => {
         await insertPlan(transaction, plan);
+        await also?.(transaction, id);
         return { answer: { plan, revision: 1, undo: null, redo: null }, receipt: { id } };
       },
       async (receipt) => ({

@@ -93,9 +93,17 @@ export const areaSchema = z.object({
 /** What an image of the model begins with, or has somewhere else: by it a file is recognised. */
 export const signatureSchema = z.object({ part: z.string().optional(), at: offset, text: z.string().min(4) });
 
+/** The byte that says which layout it is, and what it reads in the one that is laid down here. */
+export const versionSchema = z.object({
+  part: z.string().optional(),
+  at: offset,
+  value: z.int().min(0).max(255),
+});
+
 export const formatSchema = z.object({
   container: containerSchema,
   signature: signatureSchema,
+  version: versionSchema.optional(),
   layouts: z.array(layoutSchema),
   settings: z.array(settingSchema),
   checksums: z.array(checksumSchema),
@@ -139,9 +147,9 @@ export function lineFault(image: Uint8Array, { container }: Pick<Format, 'contai
 }
 
 /** An image in which nothing stands yet: zeros, or lines of spaces; with what it is recognised by. */
-export function blankImage(format: Pick<Format, 'container' | 'signature'>): Uint8Array {
+export function blankImage(format: Pick<Format, 'container' | 'signature' | 'version'>): Uint8Array {
   const image = new Uint8Array(imageBytes(format));
-  const { container, signature } = format;
+  const { container, signature, version } = format;
   if (container.kind === 'lines') {
     image.fill(0x20);
     let at = 0;
@@ -152,6 +160,7 @@ export function blankImage(format: Pick<Format, 'container' | 'signature'>): Uin
       }
   }
   image.set(new TextEncoder().encode(signature.text), partStart(format, signature.part) + signature.at);
+  if (version) image[partStart(format, version.part) + version.at] = version.value;
   return image;
 }
 

@@ -30,6 +30,16 @@ function* fieldsOf(format: Format, layout: Layout, index: number): Generator<[st
   }
 }
 
+/** Every field of every row of a layout: the row's number, the field, its codec, and where its record begins. */
+export function* fieldsIn(
+  format: Format,
+  layout: Layout,
+): Generator<{ number: number; field: string; codec: Codec; base: number }> {
+  for (let index = 0; index < layout.count; index++)
+    for (const [field, codec, base] of fieldsOf(format, layout, index))
+      yield { number: layout.first + index, field, codec, base };
+}
+
 /** True for columns of bits, which are cleared in rows that are not there; of fields all bits are set. */
 const isBit = (layout: Layout, field: string) =>
   (layout.columns ?? []).some((column) => column.kind === 'bitmap' && column.field === field);
@@ -118,14 +128,22 @@ export function writeTables(
 /** What was read; `odd` names what made no sense and was left out. */
 export type ReadTables = Tables & { odd: string[] };
 
-/** Reads all tables and settings of an image. Fails, saying where, on a wrong length or checksum. */
-export function readTables(image: Uint8Array, format: Format, context: CodecContext): Result<ReadTables> {
+/**
+ * Reads all tables and settings of an image. Fails, saying where, on a wrong length or checksum; of one that is known to be
+ * `damaged` it reads what can be read.
+ */
+export function readTables(
+  image: Uint8Array,
+  format: Format,
+  context: CodecContext,
+  { damaged = false } = {},
+): Result<ReadTables> {
   if (image.length !== imageBytes(format))
     return fail(`has ${imageBytes(format)} bytes; this one has ${image.length}.`);
-  if (!checksumsHold(image, format))
+  if (!damaged && !checksumsHold(image, format))
     return fail('The checksum does not hold: it is damaged or half written.');
   const broken = lineFault(image, format);
-  if (broken !== null) return fail(broken);
+  if (broken !== null && !damaged) return fail(broken);
   const read: ReadTables = { tables: {}, settings: {}, odd: [] };
   for (const layout of format.layouts) {
     const rows: Row[] = [];

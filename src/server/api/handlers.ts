@@ -2,6 +2,7 @@ import { findPlaces, listSources, searchRegister } from '../directories';
 import { USUAL_REGION } from '../../core/radio';
 import { fileName, planCsv } from '../export';
 import { databaseKind } from '../health';
+import { imageBytes, imageFile, imageFiles, openImage } from '../images';
 import { getJob, listJobs, startJob, stopJob } from '../jobs';
 import { findModels } from '../models';
 import { areaOf, neighboursOf } from '../neighbours';
@@ -39,6 +40,10 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   recoverPlan: ({ params, asker }) => setRemoved(params.id, false, asker),
   duplicatePlan: ({ params, query, asker }) => duplicatePlan(params.id, query.revision, asker),
   movePlan: ({ params, body, asker }) => movePlan(params.id, body, asker),
+  openImage: ({ body, asker }) => openImage(body, asker),
+  imageFiles: ({ params }) => imageFiles(params.id),
+  image: ({ params, query }) => imageFile(params.id, query.part),
+  imageBytes: ({ params, query }) => imageBytes(params.id, query.from),
   offers: ({ params }) => familyOf(params.id),
   document: async ({ params }) => ({
     file: await rawDocument(params.id),

@@ -82,7 +82,7 @@ export function RadioFace({
           key={by}
           type="button"
           aria-label={by < 0 ? 'Turn down' : 'Turn up'}
-          className="grid size-5 place-items-center rounded border border-line-strong text-soft hover:text-ink"
+          className="grid size-6 place-items-center rounded border border-line-strong text-soft hover:text-ink"
           onClick={() => onTurn(by)}
         >
           {by < 0 ? <ChevronDown size={12} aria-hidden /> : <ChevronUp size={12} aria-hidden />}

@@ -1,5 +1,6 @@
 'use client';
 
+import clsx from 'clsx';
 import dynamic from 'next/dynamic';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import type { FindingField } from '@/core/check';
@@ -89,7 +90,8 @@ export function ChannelsPage() {
           setTab('check');
         }}
       />
-      <div className="shrink-0 px-4 pb-2.5">
+      {/* As high as the strip will be: nothing below it moves when it comes. */}
+      <div className={clsx('shrink-0 px-4 pb-2.5', hand.plan.channels.length > 0 && 'min-h-[95px]')}>
         <BandStrip />
       </div>
       <div className="flex min-h-0 flex-1 gap-3 px-4 pb-2.5 max-lg:flex-none max-lg:flex-col">

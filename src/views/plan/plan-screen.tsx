@@ -17,8 +17,13 @@ const OrganisePage = dynamic(() => import('./organise').then((module) => module.
 });
 const RadiosPage = dynamic(() => import('./radios').then((module) => module.RadiosPage), { ssr: false });
 
+const BytesPage = dynamic(() => import('./bytes').then((module) => module.BytesPage), { ssr: false });
+
+/** The pages beside the channels. */
+const PAGES = { organise: OrganisePage, radios: RadiosPage, bytes: BytesPage };
+
 /** What of a plan is worked on. */
-export type PlanPage = 'channels' | 'organise' | 'radios';
+export type PlanPage = 'channels' | 'organise' | 'radios' | 'bytes';
 
 /** The main screen. The plan comes by the interface, beside the scripts, rather than in the page: a large one is read three times as fast. */
 export function PlanScreen({ id, name, page = 'channels' }: { id: PlanId; name: string; page?: PlanPage }) {
@@ -52,9 +57,10 @@ function PlanDesk({ initial, page }: { initial: KeptPlan; page: PlanPage }) {
   const hand = usePlan(initial);
   const table = useTable(hand);
   const actions = useActions(hand, table);
+  const Page = page === 'channels' ? ChannelsPage : PAGES[page];
   return (
     <DeskProvider value={{ hand, table, actions }}>
-      {page === 'organise' ? <OrganisePage /> : page === 'radios' ? <RadiosPage /> : <ChannelsPage />}
+      <Page />
     </DeskProvider>
   );
 }

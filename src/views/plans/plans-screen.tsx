@@ -11,6 +11,7 @@ import { call, sentenceOf } from '@/api/call';
 import { planApi, type PlanRow } from '@/api/plans';
 import { Button, Moment, SeverityMark, Trouble, useTimeFormat } from '@/ui';
 import { NewPlan } from './new-plan';
+import { OpenImage } from './open-image';
 import { UnreadablePlan } from './unreadable-plan';
 
 /** Where on the bands a plan lives: its receive frequencies, to scale, without words. */
@@ -90,11 +91,14 @@ export function PlansScreen({
       <div className="mx-auto max-w-4xl">
         <div className="flex items-baseline justify-between pb-1">
           <h1 className="text-[21px] font-semibold">Plans</h1>
-          {!making && (
-            <Button kind="strong" onClick={() => setMaking(true)}>
-              New plan
-            </Button>
-          )}
+          <span className="flex gap-2">
+            <OpenImage />
+            {!making && (
+              <Button kind="strong" onClick={() => setMaking(true)}>
+                New plan
+              </Button>
+            )}
+          </span>
         </div>
         <p className="max-w-xl pb-5 text-soft">
           A plan is what a radio will hold. Build it here, see what each radio makes of it, then write it on

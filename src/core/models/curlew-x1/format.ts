@@ -3,6 +3,7 @@ import type { Format } from '../../format';
 /** 24 KiB; 500 records of 32 bytes, which know no power. */
 export const format: Format = {
   signature: { at: 0, text: 'CURLEWX1' },
+  version: { at: 0x14, value: 1 },
   container: { kind: 'bytes', bytes: 0x6000 },
   areas: [
     { name: 'Identification, serial, firmware', from: 0x0000, bytes: 0x0020, owner: 'unit' },

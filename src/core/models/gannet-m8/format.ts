@@ -77,6 +77,7 @@ const setUpSide = (list: 0 | 1, at: number): Layout['row'] => ({
  */
 export const format: Format = {
   signature: { at: 0, text: 'GANNETM8' },
+  version: { at: 0x14, value: 1 },
   container: { kind: 'bytes', bytes: 0x8000 },
   areas: [
     { name: 'Identification, serial, firmware', from: 0x0000, bytes: 0x0020, owner: 'unit' },

@@ -6,6 +6,7 @@ import type { Format } from '../../format';
  */
 export const format: Format = {
   signature: { at: 0, text: 'PETRLHF9' },
+  version: { at: 0x14, value: 1 },
   container: { kind: 'bytes', bytes: 0x2000 },
   areas: [
     { name: 'Identification, firmware', from: 0x0000, bytes: 0x0020, owner: 'unit' },

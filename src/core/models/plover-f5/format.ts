@@ -5,7 +5,9 @@ import type { Format } from '../../format';
  * the unit's own.
  */
 export const format: Format = {
-  signature: { part: 'RADIO.TXT', at: 0, text: 'PLOVER F5 CARD 1' },
+  signature: { part: 'RADIO.TXT', at: 0, text: 'PLOVER F5 CARD ' },
+  // The figure 1.
+  version: { part: 'RADIO.TXT', at: 15, value: 0x31 },
   container: {
     kind: 'lines',
     parts: [

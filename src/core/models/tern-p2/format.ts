@@ -7,6 +7,7 @@ import { channelRow, settings } from '../tern';
  */
 export const format: Format = {
   signature: { at: 0, text: 'TERN-P2 ' },
+  version: { at: 0x14, value: 1 },
   container: { kind: 'bytes', bytes: 0x2000 },
   areas: [
     { name: 'Identification, serial, firmware', from: 0x0000, bytes: 0x0020, owner: 'unit' },

@@ -8,6 +8,7 @@ import { Choice } from '@/ui';
 import { useDesk } from '../desk';
 import { PlanHeader } from '../plan-header';
 import { FamilyPane } from './family-pane';
+import { ImagePane } from './image-pane';
 import { Matrix } from './matrix';
 import { MovePane } from './move-pane';
 
@@ -86,6 +87,7 @@ export function RadiosPage() {
         >
           {going && <MovePane key={going.id} model={going} onClose={() => setGoing(null)} />}
           <FamilyPane />
+          <ImagePane />
         </aside>
       </div>
     </main>

@@ -1,0 +1,90 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { decodeImage, filesOf, ownedMask } from '../core/image';
+import { gannetM8 } from '../core/models/gannet-m8';
+import { ploverF5 } from '../core/models/plover-f5';
+import { openDatabase } from '../db';
+import { newMemory, UNITS } from '../sim/bench/units';
+import { imageBytes, imageFile, imageFiles, openImage } from './images';
+import { createPlan } from './plans';
+import { editPlan } from './revisions';
+
+/** Images as files: opened, changed, saved; wrong ones said. */
+
+const folder = mkdtempSync(join(tmpdir(), 'veridon-images-'));
+process.env.VERIDON_DATA_DIR = folder;
+delete process.env.DATABASE_URL;
+// A new database may have to be made first.
+beforeAll(() => openDatabase(), 60_000);
+afterAll(async () => {
+  await (await openDatabase()).close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const memoryOf = (id: string) => newMemory(UNITS.find((unit) => unit.id === id)!);
+const file = (name: string, bytes: Uint8Array) => ({ name, base64: Buffer.from(bytes).toString('base64') });
+
+test('an image is opened as a plan, changed, and saved again with all that is not ours', async () => {
+  const memory = memoryOf('gannet-1');
+  const { plan } = await openImage({ files: [file('My van.bin', memory)], rescue: false });
+  expect(plan).toMatchObject({ name: 'My van', modelId: 'gannet-m8' });
+  expect(plan.channels).toHaveLength(12);
+  expect(plan.zones.map(({ name }) => name)).toEqual(['Day 1', 'Day 2']);
+  expect(plan.setUps[0]!.sides[0]).toMatchObject({ zone: plan.zones[0]!.id, scanning: true });
+  // saved at once it is the very same
+  expect(Buffer.from((await imageFile(plan.id)).file as Uint8Array).equals(Buffer.from(memory))).toBe(true);
+  const [first] = plan.channels;
+  await editPlan(plan.id, 1, { name: 'change', changes: [{ id: first!.id, set: { name: 'Other' } }] });
+  const saved = (await imageFile(plan.id)).file as Uint8Array;
+  const read = decodeImage(saved, gannetM8);
+  expect(read.ok && read.value.channels[0]!.name).toBe('Other');
+  const mask = ownedMask(gannetM8);
+  for (let at = 0; at < memory.length; at++) expect(saved[at]! & ~mask[at]!).toBe(memory[at]! & ~mask[at]!);
+  // the name in seven bytes and the checksum: “Calling” becomes “Other  ”
+  const bytes = await imageBytes(plan.id, 0x100c);
+  expect(bytes).toMatchObject({ length: 0x8000, from: 0x1000, changed: 9 });
+  expect(bytes.fields).toContainEqual({ at: 0x100c, label: 'channels 1, name' });
+});
+
+test('a card is opened of its files and saved as them', async () => {
+  const card = memoryOf('plover-1');
+  const files = filesOf(card, ploverF5).map(({ name, bytes }) => file(name!, bytes));
+  const { plan } = await openImage({ files, rescue: false });
+  expect(plan.settings['plover-f5']).toMatchObject({ ownCall: 'Q7KWD' });
+  expect((await imageFiles(plan.id)).files.map(({ part }) => part)).toEqual([
+    'RADIO.TXT',
+    'SET.TXT',
+    'BANK.TXT',
+    'CHAN.TXT',
+  ]);
+  const channels = await imageFile(plan.id, 'CHAN.TXT');
+  expect(channels.name).toBe('CHAN.TXT');
+  expect(Buffer.from(channels.file as Uint8Array).toString('base64')).toBe(files[3]!.base64);
+  await expect(imageFile(plan.id, '../etc/passwd')).rejects.toMatchObject({ status: 404 });
+});
+
+test('what is wrong is said; what can be read is opened when it is asked for, and never saved upon', async () => {
+  const memory = memoryOf('petrel-1');
+  const damaged = memory.slice();
+  damaged[0x300] = damaged[0x300]! ^ 1;
+  const files = [file('petrel.img', damaged)];
+  await expect(openImage({ files, rescue: false })).rejects.toMatchObject({
+    kind: 'image-damaged',
+    detail: expect.stringContaining('checksum does not hold'),
+  });
+  const { plan } = await openImage({ files, rescue: true });
+  expect(plan.channels.length).toBeGreaterThan(3);
+  await expect(imageFile(plan.id)).rejects.toMatchObject({ kind: 'no-copy' });
+  await expect(
+    openImage({ files: [file('tern-p2.bin', new Uint8Array(8192))], rescue: true }),
+  ).rejects.toMatchObject({ kind: 'image-unknown' });
+});
+
+test('a plan of no image can be saved as a card, which holds nothing of a unit, and as no other image', async () => {
+  const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
+  const plover = await createPlan({ name: 'New', modelId: 'plover-f5', owner });
+  expect((await imageFiles(plover.plan.id)).files).toHaveLength(4);
+  const tern = await createPlan({ name: 'New', modelId: 'tern-p2', owner });
+  await expect(imageFiles(tern.plan.id)).rejects.toMatchObject({ kind: 'no-copy' });
+});

@@ -1,0 +1,1 @@
+export { BytesPage } from './bytes-page';

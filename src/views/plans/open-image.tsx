@@ -1,0 +1,120 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import { Refusal, sentenceOf } from '@/api/ask';
+import { call } from '@/api/call';
+import { planApi } from '@/api/plans';
+import { Button, Trouble } from '@/ui';
+
+/** Longest file that is read here; no radio's image is longer, and one that is would only be carried about. */
+const LONGEST = 290_000;
+
+async function base64Of(file: File): Promise<string> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  let text = '';
+  for (let at = 0; at < bytes.length; at += 8192)
+    text += String.fromCharCode(...bytes.subarray(at, at + 8192));
+  return btoa(text);
+}
+
+/**
+ * Opens an image of a radio, or the files of its card, as a plan: chosen with the button, or dropped anywhere on the window. What is
+ * damaged is said, and what can be read of it offered.
+ */
+export function OpenImage({ kind = 'plain' }: { kind?: 'plain' | 'quiet' }) {
+  const router = useRouter();
+  const picker = useRef<HTMLInputElement>(null);
+  const [over, setOver] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState<{ text: string; files: File[] | null } | null>(null);
+
+  const open = async (files: File[], rescue = false) => {
+    if (files.length === 0) return;
+    const long = files.find(({ size }) => size > LONGEST);
+    if (long) return setTrouble({ text: `“${long.name}” is longer than any radio’s image.`, files: null });
+    setBusy(true);
+    setTrouble(null);
+    try {
+      const body = {
+        rescue,
+        files: await Promise.all(
+          files.map(async (file) => ({ name: file.name.slice(0, 200), base64: await base64Of(file) })),
+        ),
+      };
+      const made = await call(planApi.openImage, { body });
+      router.push(`/plans/${made.plan.id}`);
+    } catch (error) {
+      const damaged = error instanceof Refusal && error.kind === 'image-damaged';
+      setTrouble({ text: sentenceOf(error), files: damaged ? files : null });
+    }
+    setBusy(false);
+  };
+
+  const opened = useRef(open);
+  useEffect(() => {
+    opened.current = open;
+  });
+  useEffect(() => {
+    const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files') ?? false;
+    const drag = (event: DragEvent) => {
+      if (!hasFiles(event)) return;
+      event.preventDefault();
+      setOver(true);
+    };
+    const leave = (event: DragEvent) => event.relatedTarget === null && setOver(false);
+    const drop = (event: DragEvent) => {
+      if (!hasFiles(event)) return;
+      event.preventDefault();
+      setOver(false);
+      void opened.current([...event.dataTransfer!.files]);
+    };
+    window.addEventListener('dragover', drag);
+    window.addEventListener('dragleave', leave);
+    window.addEventListener('drop', drop);
+    return () => {
+      window.removeEventListener('dragover', drag);
+      window.removeEventListener('dragleave', leave);
+      window.removeEventListener('drop', drop);
+    };
+  }, []);
+
+  return (
+    <>
+      <input
+        ref={picker}
+        type="file"
+        multiple
+        hidden
+        aria-label="Image files"
+        onChange={(event) => {
+          void open([...(event.target.files ?? [])]);
+          event.target.value = '';
+        }}
+      />
+      <Button kind={kind} disabled={busy} onClick={() => picker.current?.click()}>
+        {busy ? 'Being opened…' : 'Open an image'}
+      </Button>
+      {over && (
+        <div className="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-lg border-2 border-dashed border-ink bg-sheet/90 text-[17px] font-semibold">
+          Let go to open the image as a plan
+        </div>
+      )}
+      {trouble && (
+        <div className="fixed bottom-4 right-4 z-40 flex max-w-lg flex-col gap-2 rounded-md border border-line-strong bg-sheet p-3 shadow-lg">
+          <Trouble>{trouble.text}</Trouble>
+          <p className="flex gap-2">
+            {trouble.files && (
+              <Button kind="strong" size="small" onClick={() => void open(trouble.files!, true)}>
+                Open what can be read
+              </Button>
+            )}
+            <Button size="small" onClick={() => setTrouble(null)}>
+              All right
+            </Button>
+          </p>
+        </div>
+      )}
+    </>
+  );
+}
