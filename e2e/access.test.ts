@@ -80,6 +80,40 @@ const SCREENS: [string, string, () => Promise<unknown>][] = [
       await page().waitForSelector('[cmdk-item]');
     },
   ],
+  ...(['Sides and banks', 'Skip sets', 'Scan edges and homes', 'Quick set-ups'] as const).map(
+    (name): [string, string, () => Promise<unknown>] => [
+      `Organise: ${name}`,
+      'plans/pl_threedays/organise',
+      async () => {
+        await page().waitForSelector('[role=tab]');
+        await page().$$eval(
+          '[role=tab]',
+          (tabs, wanted) =>
+            tabs
+              .find((tab) => tab.textContent!.startsWith(wanted))!
+              .dispatchEvent(new MouseEvent('mousedown', { bubbles: true, button: 0 })),
+          name,
+        );
+        await page().waitForSelector('[role=tabpanel][data-state=active] button');
+      },
+    ],
+  ),
+  [
+    'the plan on six radios, and what becomes of one channel',
+    `plans/${PLAN}/radios`,
+    async () => {
+      await (await page().waitForSelector('[role=cell] button'))!.click();
+      await press(page(), 'Make a plan for the Gannet M8');
+      await page().waitForSelector('form [role=combobox]');
+    },
+  ],
+  [
+    'the bytes of a card',
+    'plans/pl_harbouroffice/bytes',
+    async () => {
+      await (await page().waitForSelector('table button'))!.click();
+    },
+  ],
   [
     'Find',
     `find?plan=${PLAN}`,

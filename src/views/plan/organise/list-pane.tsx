@@ -145,7 +145,7 @@ export function ListPane({
       }}
     >
       <h2 className="flex shrink-0 items-baseline gap-2 border-b border-line-strong px-3 py-1.5 text-[13px] font-semibold">
-        {name}
+        {name}{' '}
         <span className="font-normal text-soft tabular-nums">
           {channels.length}
           {only ? ` of “${only.name}”` : ` of ${model.slots.count}`}
