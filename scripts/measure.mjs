@@ -91,7 +91,12 @@ if (wants('page') || wants('plans') || wants('weight')) {
 // Fit and check of a full plan, and write throughput, are measured in the core and over a real port.
 let failed = 0;
 if (wants('core'))
-  for (const part of ['scripts/measure-core.ts', 'scripts/measure-large.ts', 'scripts/measure-durability.ts'])
+  for (const part of [
+    'scripts/measure-core.ts',
+    'scripts/measure-large.ts',
+    'scripts/measure-shelf.ts',
+    'scripts/measure-durability.ts',
+  ])
     failed +=
       spawnSync(process.execPath, ['--import', 'tsx', part], { stdio: 'inherit' }).status === 0 ? 0 : 1;
 rmSync(folder, { recursive: true, force: true });

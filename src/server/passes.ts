@@ -1,6 +1,6 @@
 import type { Job } from '../core/bench';
 import { contentToWrite } from '../core/check';
-import { compareImages, encodeImage } from '../core/image';
+import { compareImages, encodeImage, restartFor } from '../core/image';
 import type { LinkEvent } from '../core/link';
 import type { Model } from '../core/models';
 import type { Plan } from '../core/plan';
@@ -140,20 +140,25 @@ export async function write(
       );
     base = copy.image;
   } else job.result.copyId = await sealCopy(job.radioId, model, base, 'before write');
+  const image = encodeImage(content, base, model);
   await writeAndReadBack(
     job,
     port,
     model,
     {
-      image: encodeImage(content, base, model),
+      image,
       serial: before.ident.serial,
     },
     signal,
   );
   job.result.channels = content.channels.length;
   job.result.heldBack = content.heldBack.length;
-  job.message = `${job.called} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.`;
+  job.message = `${job.called} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${restarting(restartFor(base, image, model))}`;
 }
+
+/** What is said of settings that want a restart; nothing where there are none. */
+const restarting = (labels: readonly string[]) =>
+  labels.length === 0 ? '' : ` Switch it off and on: ${labels.join(', ')} changed.`;
 
 export async function restore(
   copyId: string,

@@ -177,6 +177,17 @@ function besidesOf(
   return besides;
 }
 
+/** The settings, by their labels, that one image has otherwise than another and after whose change the model wants to be switched off and on. */
+export function restartFor(before: Uint8Array, after: Uint8Array, model: Model): string[] {
+  const [was, is] = [before, after].map((image) => decodeImage(image, model));
+  if (!was?.ok || !is?.ok) return [];
+  return formatOf(model)
+    .settings.filter(
+      ({ key }) => model.restartAfter.includes(key) && was.value.settings[key] !== is.value.settings[key],
+    )
+    .map(({ label }) => label);
+}
+
 /** A mask of the bits that are ours to write, the checksum among them; all others must survive a write. */
 export const ownedMask = (model: Pick<Model, 'id'>): Uint8Array => maskOf(formatOf(model));
 

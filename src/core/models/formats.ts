@@ -8,7 +8,7 @@ import { format as ternP2 } from './tern-p2/format';
 import { format as ternP3 } from './tern-p3/format';
 
 /** How the bytes of each model lie, by its id. Apart from the models themselves: the screens have no use for it. */
-const FORMATS: Readonly<Record<string, Format>> = {
+const FORMATS: Record<string, Format> = {
   'tern-p2': ternP2,
   'tern-p3': ternP3,
   'gannet-m8': gannetM8,
@@ -22,4 +22,10 @@ export function formatOf({ id }: Pick<Model, 'id'>): Format {
   const format = FORMATS[id];
   if (!format) throw new Error(`The model ${id} has no format`);
   return format;
+}
+
+/** Adds the format of a model that was added; see `addModel`. */
+export function addFormat(id: string, format: Format): () => void {
+  FORMATS[id] = format;
+  return () => void delete FORMATS[id];
 }

@@ -6,8 +6,16 @@ import { ploverF5 } from './plover-f5';
 import { ternP2 } from './tern-p2';
 import { ternP3 } from './tern-p3';
 
+const models: Model[] = [ternP2, ternP3, gannetM8, petrelHF9, ploverF5, curlewX1];
+
 /** Every model that Veridon has, in the order in which it is shown. */
-export const MODELS: readonly Model[] = [ternP2, ternP3, gannetM8, petrelHF9, ploverF5, curlewX1];
+export const MODELS: readonly Model[] = models;
+
+/** Adds a model to those that there are; gives back what takes it away again. For tests: Veridon’s own stand in the list above. */
+export function addModel(model: Model): () => void {
+  models.push(model);
+  return () => void models.splice(models.indexOf(model), 1);
+}
 
 /** The model with that id, or undefined. */
 export function modelById(id: string): Model | undefined {

@@ -2,6 +2,8 @@
 
 import clsx from 'clsx';
 import { useState } from 'react';
+import { modelById } from '@/core/models';
+import { GetReady } from '@/views/parts';
 import { Button, Trouble, useCommands } from '@/ui';
 import { CopiesPanel } from './copies-panel';
 import { HeldPanel } from './held-panel';
@@ -106,6 +108,7 @@ function OneRadio({
         {job && (
           <JobPanel job={job} onStop={() => hand.stop(job.id)} onDismiss={() => hand.dismiss(job.id)} />
         )}
+        {radio.port === null && <Ready modelId={radio.modelId} />}
         <CopiesPanel radio={radio} hand={hand} busy={busy} />
         {!busy && <WritePanel key={radio.id} radio={radio} plans={plans} planId={planId} hand={hand} />}
       </div>
@@ -115,6 +118,22 @@ function OneRadio({
         </aside>
       )}
     </div>
+  );
+}
+
+/** How a radio that is away is made ready to be read and written. */
+function Ready({ modelId }: { modelId: string }) {
+  const model = modelById(modelId);
+  return (
+    model && (
+      <section
+        aria-label="Getting it ready"
+        className="shrink-0 rounded-md border border-line bg-sheet px-3 py-2"
+      >
+        <h3 className="text-[13px] font-semibold">Getting it ready</h3>
+        <GetReady model={model} />
+      </section>
+    )
   );
 }
 

@@ -25,7 +25,7 @@ function Changes({ preview }: { preview: WritePreview }) {
       </p>
     );
   const row = (mark: string, channel: FittedChannel, before?: FittedChannel): ListRow => ({
-    key: mark + channel.slot,
+    key: `${mark} ${channel.list} ${channel.slot}`,
     className: 'flex h-7 items-center gap-3 border-b border-line text-[13px]',
     show: () => (
       <>

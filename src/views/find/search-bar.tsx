@@ -46,7 +46,7 @@ export function SearchBar({ search }: { search: Search }) {
         onChange={search.setUnit}
         className="w-20"
       />
-      <Button kind="strong" type="submit" disabled={search.busy}>
+      <Button kind="strong" type="submit" aria-busy={search.busy}>
         {search.busy ? 'Searching…' : 'Search'}
       </Button>
       {search.answer && (

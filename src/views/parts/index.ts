@@ -1,1 +1,2 @@
+export { GetReady } from './get-ready';
 export { RadioFace } from './radio-face';

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { sentenceOf } from '@/api/ask';
 import { call } from '@/api/call';
 import { planApi } from '@/api/plans';
+import { GetReady } from '@/views/parts';
 import { useDesk } from '../desk';
 
 /** The plan as an image of its radio: saved as a file, or as the files of a card; looked at byte by byte. */
@@ -50,6 +51,10 @@ export function ImagePane() {
           </p>
         </>
       ) : null}
+      <details className="pt-1">
+        <summary className="cursor-pointer text-soft">Getting the {hand.model.name} ready</summary>
+        <GetReady model={hand.model} />
+      </details>
     </section>
   );
 }
