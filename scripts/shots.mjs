@@ -115,6 +115,58 @@ await page.goto(`${url}/`);
 await sees('Ketterby weekend, copy');
 await shot('plans');
 
+const tab = async (name) => {
+  for (const one of await page.$$('[role=tab]'))
+    if ((await one.evaluate((element) => element.textContent)).startsWith(name)) await one.click();
+};
+await page.goto(`${url}/plans/pl_threedays/organise`);
+await page.waitForSelector('[role=listbox] [role=option]');
+await page.click('[role=listbox] [role=option]:nth-of-type(2)');
+await page.keyboard.down('Shift');
+await page.keyboard.press('ArrowDown');
+await page.keyboard.press('ArrowDown');
+await page.keyboard.up('Shift');
+await shot('organise');
+await tab('Quick set-ups');
+await sees('Anchor');
+await shot('quick-set-ups');
+
+await page.goto(`${plan}/radios`);
+await press('Make a plan for the Gannet M8');
+await (await page.waitForSelector('[role=row]:nth-of-type(2) [role=cell] button')).click();
+await shot('radios');
+
+await page.goto(`${url}/plans/pl_harbouroffice/bytes`);
+await page.waitForSelector('nav[aria-label=Areas] li:nth-of-type(4) button');
+await page.click('nav[aria-label=Areas] li:nth-of-type(4) button');
+await pause(700);
+await (await page.$$('table button'))[75].click();
+await shot('bytes');
+
+/** The face beside the table, for one cell of a plan; with the key down where it is held. */
+const faceOf = async (name, id, cell, held = false) => {
+  await page.goto(`${url}/plans/${id}`);
+  await page.waitForSelector(cell);
+  await page.click(cell);
+  await pause(700);
+  const face = await page.waitForSelector('section[aria-label^="What the"]');
+  const box = await face.boundingBox();
+  const hold = await (
+    await page.waitForSelector('::-p-aria([name="Hold to send"][role="button"])')
+  ).boundingBox();
+  await page.mouse.move(hold.x + 10, hold.y + 10);
+  if (held) await page.mouse.down();
+  await pause(300);
+  const clip = { x: box.x - 8, y: box.y - 8, width: box.width + 16, height: box.height + 16 };
+  await page.screenshot({ path: `docs/screenshots/${name}.png`, clip });
+  if (held) await page.mouse.up();
+  console.log(`docs/screenshots/${name}.png`);
+};
+await faceOf('face-gannet', 'pl_threedays', '#cell-1-name');
+await faceOf('face-petrel-sending', 'pl_basestation', '#cell-9-name', true);
+await faceOf('face-plover', 'pl_harbouroffice', '#cell-4-name');
+await faceOf('face-curlew', 'pl_rucksack', '#cell-6-name');
+
 await theme('dark');
 await page.goto(plan);
 await page.waitForSelector('#cell-5-tx');
