@@ -1,6 +1,6 @@
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import { check, countFindings, type FindingCount, type Neighbour } from '../core/check';
-import { modelById } from '../core/models';
+import { modelById, sidesOf } from '../core/models';
 import { readDocument, type Plan, type PlanId } from '../core/plan';
 import { USUAL_REGION, type Region } from '../core/radio';
 import { ok } from '../core/result';
@@ -65,7 +65,7 @@ function summaryOf(plan: Plan, neighbours: readonly Neighbour[]): Summary {
   const model = modelById(plan.modelId);
   return {
     region: plan.owner.region,
-    slots: model?.slots.count ?? 0,
+    slots: model ? model.slots.count * sidesOf(model).length : 0,
     channels: plan.channels.length,
     receive: plan.channels.map((channel) => channel.rx),
     findings: model ? countFindings(check(plan, model, undefined, neighbours)) : [],

@@ -1,10 +1,12 @@
 import {
   check,
+  checkBesides,
   countFindings,
   groupFindings,
   mendsOf,
   mendTogether,
   RULES,
+  type BesideFinding,
   type Finding,
   type FindingCount,
   type Mend,
@@ -43,6 +45,8 @@ export type WorkAnswer =
       counts: FindingCount[];
       /** How many things the fit has to say. */
       fitCount: number;
+      /** Of zones and quick set-ups. */
+      besides: BesideFinding[];
     }
   | { kind: 'looks for'; words: Record<string, string> }
   /** What is wrong with it, in a sentence; null where it is a plan. */
@@ -82,7 +86,8 @@ export function createPlanWork(): (message: WorkMessage) => WorkAnswer[] {
     const gone = [...views.keys()].filter((id) => !next.has(id));
     views = next;
     const fitCount = fitted.changes.length + fitted.leftOut.length;
-    return [{ kind: 'shown', number, put, gone, counts: countFindings(findings), fitCount }];
+    const besides = checkBesides(plan, model, fitted);
+    return [{ kind: 'shown', number, put, gone, counts: countFindings(findings), fitCount, besides }];
   };
 
   return (message) => {

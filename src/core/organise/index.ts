@@ -1,3 +1,4 @@
+export * from './bring-in';
 export * from './move';
 export * from './offers';
 export * from './rules';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { check, countFindings } from '@/core/check';
+import { check, checkBesides, countFindings } from '@/core/check';
 import { fit } from '@/core/fit';
 import { modelById } from '@/core/models';
 import { applyEdit, type Plan } from '@/core/plan';
@@ -62,6 +62,7 @@ test('whatever is edited, and whenever the worker comes to it, what is shown in 
         expect(now.channels.flatMap(({ id }) => of.get(id)?.fitted ?? [])).toEqual(wanted.fitted);
         expect(findings()).toEqual(wanted.findings);
         expect(counts).toEqual(countFindings(wanted.findings));
+        expect(store.get().besides).toEqual(checkBesides(now, modelById(now.modelId)!));
         expect(fitCount).toBe(wanted.changes.length + wanted.leftOut.length);
         expect(now.channels.filter(({ id }) => of.get(id)!.leftOut.length > 0)).toHaveLength(
           wanted.leftOut.length,

@@ -1,5 +1,6 @@
 import {
   SEVERITIES,
+  type BesideFinding,
   type Finding,
   type FindingCount,
   type Mend,
@@ -22,6 +23,8 @@ export interface PlanViews {
   counts: readonly FindingCount[];
   /** How many things the fit has to say. */
   fitCount: number;
+  /** What Check says of zones and quick set-ups. */
+  besides: readonly BesideFinding[];
   /** What each rule looks for, in words. */
   lookedFor: Readonly<Record<string, string>>;
   /** Why nothing newer can be worked out, in a sentence; null where all goes well. */
@@ -82,6 +85,7 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
     findings: () => [],
     counts: [],
     fitCount: 0,
+    besides: [],
     lookedFor: {},
     trouble: null,
   };
@@ -121,7 +125,7 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
     busy = true;
   };
 
-  const take = ({ put, gone, counts, fitCount }: Extract<WorkAnswer, { kind: 'shown' }>) => {
+  const take = ({ put, gone, counts, fitCount, besides }: Extract<WorkAnswer, { kind: 'shown' }>) => {
     if (fresh) of = new Map();
     fresh = false;
     for (const id of gone) of.delete(id);
@@ -134,6 +138,7 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
       findings: asked(() => allFindings(plan, of)),
       counts,
       fitCount,
+      besides,
       trouble: fault,
     });
   };

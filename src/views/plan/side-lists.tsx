@@ -2,6 +2,7 @@
 
 import { Tabs } from 'radix-ui';
 import dynamic from 'next/dynamic';
+import Link from 'next/link';
 import { memo } from 'react';
 import type { Edit, PlanId } from '@/core/plan';
 import { Button, Trouble } from '@/ui';
@@ -62,6 +63,16 @@ export const SideLists = memo(function SideLists({
       </Tabs.List>
       {shown.views.trouble && <Trouble className="m-2 shrink-0">{shown.views.trouble}</Trouble>}
       <Tabs.Content value="check" className={pane}>
+        {shown.views.besides.length > 0 && (
+          <p className="shrink-0 border-b border-line px-3 py-2 text-[13px]">
+            {shown.views.besides.length === 1 ? 'One thing' : `${shown.views.besides.length} things`} beside
+            the channels:{' '}
+            <Link prefetch={false} className="underline" href={`/plans/${planId}/organise`}>
+              Organise
+            </Link>{' '}
+            has {shown.views.besides.length === 1 ? 'it' : 'them'}.
+          </p>
+        )}
         <CheckList shown={shown} active={active} onSelect={onSelect} onMend={onMend} />
       </Tabs.Content>
       <Tabs.Content value="fit" className={pane}>

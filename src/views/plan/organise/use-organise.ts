@@ -1,7 +1,6 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { checkBesides } from '@/core/check';
 import { homeListOf, sidesOf, slotsOf } from '@/core/models';
 import { bandName, carry, carryBands, copy, homePlace, type BandSides } from '@/core/organise';
 import { makeId, type Channel, type ChannelId, type Edit, type Zone, type ZoneId } from '@/core/plan';
@@ -25,7 +24,7 @@ export function useOrganise() {
   const [chosen, setChosen] = useState<ReadonlySet<ChannelId>>(new Set());
   const [said, setSaid] = useState('');
   const sides = useMemo(() => sidesOf(model), [model]);
-  const besides = useMemo(() => checkBesides(plan, model), [plan, model]);
+  const { besides } = hand.shown.views;
   const sideName = (list: number) => model.lists[list]!.name.toLowerCase();
 
   /** Runs an edit; what came of it is said in one sentence. */

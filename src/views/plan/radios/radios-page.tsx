@@ -7,6 +7,7 @@ import { byLoss, gainAndLoss, sideBySide } from '@/core/organise';
 import { Choice } from '@/ui';
 import { useDesk } from '../desk';
 import { PlanHeader } from '../plan-header';
+import { BringInPane } from './bring-in-pane';
 import { FamilyPane } from './family-pane';
 import { ImagePane } from './image-pane';
 import { Matrix } from './matrix';
@@ -87,6 +88,7 @@ export function RadiosPage() {
         >
           {going && <MovePane key={going.id} model={going} onClose={() => setGoing(null)} />}
           <FamilyPane />
+          <BringInPane />
           <ImagePane />
         </aside>
       </div>
