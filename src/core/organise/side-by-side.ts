@@ -83,10 +83,17 @@ function holdings(plan: Plan, model: Model) {
       how: 'left out',
       words: obstacles.map((one) => ({ what: SHORT[one], text: 'Left out', because: IN_THE_WAY[one] })),
     });
+  const homes = new Set(
+    plan.channels.flatMap(({ id, list }) => (list > 1 && !model.lists[list] ? [id] : [])),
+  );
   for (const id of leftOver)
     of.set(id, {
       how: 'left out',
-      words: [{ what: 'no room', text: 'Left out', because: 'there is no room for it' }],
+      words: [
+        homes.has(id)
+          ? { what: 'no homes', text: 'Left out', because: 'this radio has no home channels' }
+          : { what: 'no room', text: 'Left out', because: 'there is no room for it' },
+      ],
     });
   const besides = new Map<string, { text: string; because: string; n: number }>();
   for (const { text, because } of fitted.besides) {

@@ -11,11 +11,14 @@ import { RadioFace } from '@/views/parts';
 import type { Radio } from '@/core/bench';
 import { slotText } from '@/core/plan';
 
+/** Where a channel is in the radio. */
+const placeOf = ({ list, slot }: { list: number; slot: number }) => `${list} ${slot}`;
+
 /** What the radio holds by its newest sealed copy, and what its display shows for the chosen slot. */
 export function HeldPanel({ radio }: { radio: Radio }) {
   const newest = radio.copies[0]!;
   const model = modelById(radio.modelId)!;
-  const [slot, setSlot] = useState<number | null>(null);
+  const [place, setPlace] = useState<string | null>(null);
   const held = useQuery({
     queryKey: ['image', newest.id],
     queryFn: async () =>
@@ -27,7 +30,7 @@ export function HeldPanel({ radio }: { radio: Radio }) {
   if (!held.data) return null;
   if (!held.data.ok) return <Trouble>{held.data.reason}</Trouble>;
   const { channels } = held.data.value;
-  const chosen = channels.find((channel) => channel.slot === slot) ?? channels[0] ?? null;
+  const chosen = channels.find((channel) => placeOf(channel) === place) ?? channels[0] ?? null;
   return (
     <section aria-label="What it holds" className="flex min-h-0 flex-1 flex-col gap-3">
       <RadioFace channel={chosen} model={model} region={USUAL_REGION} />
@@ -38,18 +41,21 @@ export function HeldPanel({ radio }: { radio: Radio }) {
         </h3>
         <ul className="min-h-0 flex-1 overflow-y-auto">
           {channels.map((channel) => (
-            <li key={channel.slot}>
+            <li key={placeOf(channel)}>
               <button
                 type="button"
                 aria-pressed={channel === chosen}
-                onClick={() => setSlot(channel.slot)}
+                onClick={() => setPlace(placeOf(channel))}
                 className={clsx(
                   'mono flex w-full gap-3 border-b border-line px-3 py-1 text-left text-[13px]',
                   channel === chosen ? 'bg-wash' : 'hover:bg-sunk',
                 )}
               >
-                <span className="text-soft">{slotText(channel.slot)}</span>
-                <span className="w-14">{channel.name || '–'}</span>
+                <span className="shrink-0 text-soft">
+                  {model.lists.length > 1 && `${model.lists[channel.list]?.name ?? ''} `}
+                  {slotText(channel.slot)}
+                </span>
+                <span className="min-w-0 flex-1 truncate">{channel.name || '–'}</span>
                 <span className="text-receive">{formatFrequency(channel.rx)}</span>
               </button>
             </li>

@@ -31,7 +31,7 @@ function Changes({ preview }: { preview: WritePreview }) {
       <>
         <span className="w-16 text-soft">{mark}</span>
         <span className="mono text-soft">{slotText(channel.slot)}</span>
-        <span className="mono w-16">{channel.name || '–'}</span>
+        <span className="mono w-36 shrink-0 truncate">{channel.name || '–'}</span>
         <span className="mono w-20 text-receive">{formatFrequency(channel.rx)}</span>
         {channel.tx === null || channel.tx === channel.rx ? (
           <span className="w-20 text-soft">{channel.tx === null ? 'listen only' : 'same'}</span>

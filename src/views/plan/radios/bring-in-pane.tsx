@@ -98,7 +98,7 @@ export function BringInPane() {
                   {preview.left.map(({ name, because }, at) => (
                     <li key={`left ${at}`} className="flex justify-between gap-2">
                       <span className="truncate">{name || 'no name'}</span>
-                      <span className="shrink-0 text-stop">{because}</span>
+                      <span className="shrink-0 text-soft">{because}</span>
                     </li>
                   ))}
                   {preview.goes.map(({ name, list, slot: to }) => (
