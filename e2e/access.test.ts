@@ -103,7 +103,7 @@ const SCREENS: [string, string, () => Promise<unknown>][] = [
     `plans/${PLAN}/radios`,
     async () => {
       await (await page().waitForSelector('[role=cell] button'))!.click();
-      await press(page(), 'Make a plan for the Gannet M8');
+      await press(page(), 'Make one for the Gannet M8');
       await page().waitForSelector('form [role=combobox]');
     },
   ],

@@ -28,7 +28,7 @@ test('a plan for the Tern P2 is held against other radios, moved to the Gannet, 
   await sees(page(), '[aria-label="What each radio keeps"]', 'Gannet M8');
   // 20 channels of the demo: one tone that nobody has; the Petrel lacks narrow FM and codes too
   await sees(page(), '[aria-label="What each radio keeps"]', /Petrel HF9.*4 left out.*loses 3/);
-  await press(page(), 'Make a plan for the Gannet M8');
+  await press(page(), 'Make one for the Gannet M8');
   await sees(page(), 'form[aria-label="A plan for the Gannet M8"]', '6 to other slots');
   await press(page(), 'Make the plan');
   await until('the new plan', async () => (await idHere()) !== PLAN && /\/pl_\w+$/.test(page().url()));

@@ -132,7 +132,7 @@ await sees('Anchor');
 await shot('quick-set-ups');
 
 await page.goto(`${plan}/radios`);
-await press('Make a plan for the Gannet M8');
+await press('Make one for the Gannet M8');
 await (await page.waitForSelector('[role=row]:nth-of-type(2) [role=cell] button')).click();
 await shot('radios');
 

@@ -91,12 +91,10 @@ export function OrganisePage() {
           ))}
         </Tabs.Root>
       )}
-      <footer
-        role="status"
-        aria-live="polite"
-        className="flex h-9 shrink-0 items-center gap-4 border-t border-line-strong px-4 text-[12.5px] text-soft"
-      >
-        {hand.trouble ?? (said || 'Every gesture is one edit: Ctrl Z takes it back.')}
+      <footer className="flex h-9 shrink-0 items-center gap-4 border-t border-line-strong px-4 text-[12.5px] text-soft">
+        <span role="status" aria-live="polite">
+          {hand.trouble ?? (said || 'Every gesture is one edit: Ctrl Z takes it back.')}
+        </span>
       </footer>
     </main>
   );

@@ -154,7 +154,7 @@ export function Matrix({
                     <Button
                       size="small"
                       className="mt-auto w-full"
-                      aria-label={`Make a plan for the ${model.name}`}
+                      aria-label={`Make one for the ${model.name}`}
                       aria-expanded={going?.id === model.id}
                       onClick={() => onMove(model)}
                     >
