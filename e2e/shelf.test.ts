@@ -111,6 +111,15 @@ test('an odd split is read on the Petrel’s face, key up and key down', async (
   // turned up it stands at the next memory, from the last to the first
   await press(page(), 'Turn up');
   await sees(page(), '[aria-label=Display]', '3.66000');
+  // the shift that it stores for the band is set: that one is plain now
+  await press(page(), 'Radios');
+  await (await page().waitForSelector('::-p-text(Set on the Petrel HF9)'))!.click();
+  await page().type('#setting-shift70cm', '1600');
+  await page().keyboard.press('Enter');
+  await kept(page());
+  await press(page(), 'Channels');
+  await page().click(await cell(page(), 31, 'rx'));
+  await sees(page(), '[aria-label=Display]', /433\.16250.*up 1\.600/);
 });
 
 test('a plan for the Plover does not send digital until its call sign is there', async () => {

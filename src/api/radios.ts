@@ -8,6 +8,8 @@ import {
   writePreviewSchema,
 } from '../core/bench';
 import { planIdSchema, radioIdSchema } from '../core/plan';
+import { settingInfoSchema } from '../core/image/settings.schema';
+import { text } from '../core/text.schema';
 import { fileOperation, operation } from './operation';
 import { keptPlanSchema } from './plans';
 
@@ -16,6 +18,11 @@ const jobParams = z.object({ id: z.string().regex(/^jb_[a-z0-9]{4,40}$/, 'is not
 
 /** The operations on the bench: radios, sealed copies, jobs. */
 export const radioApi = {
+  modelSettings: operation('GET', '/api/models/{id}/settings', 'What a plan can set on radios of a model', {
+    params: z.object({ id: text(40) }),
+    response: z.object({ settings: z.array(settingInfoSchema) }),
+    problems: [404],
+  }),
   radios: operation('GET', '/api/radios', 'The bench: ports, and every radio that has been on one', {
     response: benchSchema,
   }),

@@ -1,5 +1,7 @@
 export * from './byte-map';
 export * from './image';
 export * from './recognise';
+export * from './settings';
+export * from './settings.schema';
 export * from './to-plan';
 export type { FieldValue } from '../format';

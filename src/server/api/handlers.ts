@@ -1,5 +1,8 @@
 import { findPlaces, listSources, searchRegister } from '../directories';
+import { settingsOfModel } from '../../core/image';
+import { modelById } from '../../core/models';
 import { USUAL_REGION } from '../../core/radio';
+import { notFound } from '../problem';
 import { fileName, planCsv } from '../export';
 import { databaseKind } from '../health';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
@@ -25,6 +28,11 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   openapi: () => openApiDocument(),
   health: async () => ({ status: 'ok', database: await databaseKind() }),
   models: ({ query }) => ({ models: findModels(query.q) }),
+  modelSettings: ({ params }) => {
+    const model = modelById(params.id);
+    if (!model) throw notFound(`model ${params.id}`);
+    return { settings: settingsOfModel(model) };
+  },
   plans: async ({ query }) => ({ plans: await listPlans(query) }),
   createPlan: ({ body, asker }) =>
     createPlan(

@@ -12,6 +12,7 @@ import { FamilyPane } from './family-pane';
 import { ImagePane } from './image-pane';
 import { Matrix } from './matrix';
 import { MovePane } from './move-pane';
+import { SettingsPane } from './settings-pane';
 
 const MOST = 6;
 
@@ -89,6 +90,7 @@ export function RadiosPage() {
           {going && <MovePane key={going.id} model={going} onClose={() => setGoing(null)} />}
           <FamilyPane />
           <BringInPane />
+          <SettingsPane />
           <ImagePane />
         </aside>
       </div>

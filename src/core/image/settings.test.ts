@@ -1,0 +1,55 @@
+import { blankImage } from '../format';
+import { MODELS } from '../models';
+import { formatOf } from '../models/formats';
+import { curlewX1 } from '../models/curlew-x1';
+import { petrelHF9 } from '../models/petrel-hf9';
+import { decodeImage, encodeImage, holdsSetting, restartFor, settingsOfModel } from '.';
+
+test('whatever a setting is said to stand at can be written and is read again', () => {
+  for (const model of MODELS)
+    for (const info of settingsOfModel(model)) {
+      const values =
+        info.kind === 'choice'
+          ? info.values
+          : info.kind === 'text'
+            ? ['', 'A'.repeat(info.length)]
+            : [info.unit, info.most];
+      for (const value of values) {
+        expect([model.id, info.key, value, holdsSetting(model, info.key, value)]).toEqual([
+          model.id,
+          info.key,
+          value,
+          true,
+        ]);
+        const image = encodeImage(
+          { channels: [], settings: { [info.key]: value } },
+          blankImage(formatOf(model)),
+          model,
+        );
+        const read = decodeImage(image, model);
+        expect(read.ok && read.value.settings[info.key]).toBe(value);
+      }
+      if (info.kind !== 'choice') {
+        const beyond = info.kind === 'text' ? 'A'.repeat(info.length + 1) : info.most + info.unit;
+        expect(holdsSetting(model, info.key, beyond)).toBe(false);
+      }
+      expect(holdsSetting(model, info.key, 'no such value at all, and far too long')).toBe(false);
+    }
+});
+
+test('what a radio cannot stand at is not written, and spoils nothing', () => {
+  const blank = blankImage(formatOf(petrelHF9));
+  const odd = encodeImage({ channels: [], settings: { shift2m: 1_234, nothing: 7 } }, blank, petrelHF9);
+  expect(odd).toEqual(encodeImage({ channels: [], settings: {} }, blank, petrelHF9));
+});
+
+test('settings after whose change the Curlew wants a restart are named', () => {
+  const blank = blankImage(formatOf(curlewX1));
+  const set = (settings: Record<string, boolean | string>) =>
+    encodeImage({ channels: [], settings }, blank, curlewX1);
+  const before = set({ gnss: false, beep: false, aprs: 'off' });
+  expect(restartFor(before, set({ gnss: true, beep: true, aprs: 'off' }), curlewX1)).toEqual([
+    'GNSS receiver',
+  ]);
+  expect(restartFor(before, set({ gnss: false, beep: true, aprs: 'off' }), curlewX1)).toEqual([]);
+});
