@@ -2,7 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { usePathname } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { PLAN_NAME_LIMIT } from '@/core/plan';
 import { GRADE_NAMES } from '@/core/radio';
@@ -96,11 +96,20 @@ const PAGES = [
   ['/radios', 'Radios'],
 ] as const;
 
+/** Who goes to another page waits no longer than this for what was just done to be kept, ms. */
+const LONGEST_WAIT_MS = 3000;
+
 /** What of the plan is worked on. */
 function Pages() {
   const { hand } = useDesk();
   const path = usePathname();
+  const router = useRouter();
   const base = `/plans/${hand.plan.id}`;
+  const goWhenKept = (href: string, since = Date.now()) => {
+    const { waiting, offline } = hand.store.get();
+    if (waiting === 0 || offline || Date.now() - since > LONGEST_WAIT_MS) router.push(href);
+    else setTimeout(() => goWhenKept(href, since), 20);
+  };
   return (
     <nav aria-label="Of this plan" className="flex rounded-md border border-line-strong p-px text-[13px]">
       {PAGES.map(([ending, label]) => (
@@ -108,6 +117,12 @@ function Pages() {
           prefetch={false}
           key={label}
           href={base + ending}
+          onClick={(event) => {
+            // The other page asks for the plan anew: what was just done must be kept by then.
+            if (hand.waiting === 0 || event.ctrlKey || event.metaKey || event.shiftKey) return;
+            event.preventDefault();
+            goWhenKept(base + ending);
+          }}
           aria-current={path === base + ending ? 'page' : undefined}
           className="rounded-[5px] px-2.5 py-1 text-soft hover:text-ink aria-[current=page]:bg-sheet aria-[current=page]:font-semibold aria-[current=page]:text-ink"
         >

@@ -28,7 +28,8 @@ export type PlanPage = 'channels' | 'organise' | 'radios' | 'bytes';
 /** The main screen. The plan comes by the interface, beside the scripts, rather than in the page: a large one is read three times as fast. */
 export function PlanScreen({ id, name, page = 'channels' }: { id: PlanId; name: string; page?: PlanPage }) {
   const { data, error } = useQuery({
-    queryKey: ['plan', id, 'to work on'],
+    // Of this page alone: the page that is being left goes on holding what it began with until this one is there.
+    queryKey: ['plan', id, 'to work on', page],
     queryFn: () => openPlan(id),
     // From then on the store keeps it; who opens the plan again asks again.
     staleTime: Infinity,
