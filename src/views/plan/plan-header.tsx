@@ -9,6 +9,7 @@ import { GRADE_NAMES } from '@/core/radio';
 import { cutText } from '@/core/text';
 import { Button, SeverityMark } from '@/ui';
 import { useDesk } from './desk';
+import type { PlanStore } from './plan-store';
 
 function KeptState() {
   const { hand } = useDesk();
@@ -99,17 +100,19 @@ const PAGES = [
 /** Who goes to another page waits no longer than this for what was just done to be kept, ms. */
 const LONGEST_WAIT_MS = 3000;
 
+/** Goes on when all that was done is on disk, or where that cannot be waited for. */
+function whenKept(store: PlanStore, then: () => void, since = Date.now()): void {
+  const { waiting, offline } = store.get();
+  if (waiting === 0 || offline || Date.now() - since > LONGEST_WAIT_MS) then();
+  else setTimeout(() => whenKept(store, then, since), 20);
+}
+
 /** What of the plan is worked on. */
 function Pages() {
   const { hand } = useDesk();
   const path = usePathname();
   const router = useRouter();
   const base = `/plans/${hand.plan.id}`;
-  const goWhenKept = (href: string, since = Date.now()) => {
-    const { waiting, offline } = hand.store.get();
-    if (waiting === 0 || offline || Date.now() - since > LONGEST_WAIT_MS) router.push(href);
-    else setTimeout(() => goWhenKept(href, since), 20);
-  };
   return (
     <nav aria-label="Of this plan" className="flex rounded-md border border-line-strong p-px text-[13px]">
       {PAGES.map(([ending, label]) => (
@@ -121,7 +124,7 @@ function Pages() {
             // The other page asks for the plan anew: what was just done must be kept by then.
             if (hand.waiting === 0 || event.ctrlKey || event.metaKey || event.shiftKey) return;
             event.preventDefault();
-            goWhenKept(base + ending);
+            whenKept(hand.store, () => router.push(base + ending));
           }}
           aria-current={path === base + ending ? 'page' : undefined}
           className="rounded-[5px] px-2.5 py-1 text-soft hover:text-ink aria-[current=page]:bg-sheet aria-[current=page]:font-semibold aria-[current=page]:text-ink"

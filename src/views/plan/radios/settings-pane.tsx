@@ -62,6 +62,7 @@ export function SettingsPane() {
               key={`${info.key} ${String(set[info.key])}`}
               info={info}
               value={set[info.key]}
+              usual={model.storedShifts.find(({ setting }) => setting === info.key)?.usual}
               onChange={change}
             />
           ),
@@ -78,10 +79,13 @@ export function SettingsPane() {
 function Typed({
   info,
   value,
+  usual,
   onChange,
 }: {
   info: Exclude<SettingInfo, { kind: 'choice' }>;
   value: SettingValue | undefined;
+  /** What is written where nothing is set; undefined where it stays as the radio has it. */
+  usual: number | undefined;
   onChange: (key: string, value: SettingValue | undefined) => void;
 }) {
   const shown =
@@ -102,7 +106,9 @@ function Typed({
     <Field
       id={`setting-${info.key}`}
       label={info.kind === 'number' && info.unit === 1000 ? `${info.label}, kHz` : info.label}
-      placeholder="As the radio has it"
+      placeholder={
+        usual === undefined ? 'As the radio has it' : String(usual / (info.kind === 'number' ? info.unit : 1))
+      }
       maxLength={info.kind === 'text' ? info.length : 12}
       inputMode={info.kind === 'number' ? 'numeric' : undefined}
       value={text}
