@@ -13,6 +13,7 @@ import {
   type SkipSetId,
   type ZoneId,
 } from '../src/core/plan';
+import { newSide } from '../src/core/organise';
 import { parseAccess } from '../src/core/radio';
 
 /** Plans for the other radios of the shelf, each as somebody would be glad to begin with. The same on every machine. */
@@ -73,16 +74,7 @@ const TRIP: readonly Row[] = [
 ];
 
 const zoneId = (n: number) => `zn_threedays${n}` as ZoneId;
-const side = (set: Partial<SetUpSide>): SetUpSide => ({
-  begins: 'memory',
-  zone: null,
-  start: null,
-  skipSet: null,
-  scanning: false,
-  shows: 'name',
-  autoDial: '',
-  ...set,
-});
+const side = (set: Partial<SetUpSide>): SetUpSide => ({ ...newSide(), ...set });
 
 /** A Gannet M8 for three days across the isles: 2 m left, 70 cm right, a bank a day, two quick set-ups. */
 export function threeDays(): Plan {

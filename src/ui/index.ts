@@ -1,6 +1,7 @@
 export * from './choice';
 export * from './commands';
 export * from './controls';
+export * from './lazily';
 export * from './long-list';
 export * from './moment';
 export * from './preference';

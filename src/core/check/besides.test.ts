@@ -1,3 +1,4 @@
+import { newSide } from '../organise';
 import { gannetM8 } from '../models/gannet-m8';
 import { ternP2 } from '../models/tern-p2';
 import type { Plan, SetUpId, SetUpSide } from '../plan';
@@ -12,16 +13,7 @@ const right = (slot: number) => ({
   list: 1,
 });
 const home = { ...channel(1, 145_375_000, { name: 'Home' }), id: id(200), list: 2 };
-const side = (set: Partial<SetUpSide> = {}): SetUpSide => ({
-  begins: 'memory',
-  zone: null,
-  start: null,
-  skipSet: null,
-  scanning: false,
-  shows: 'name',
-  autoDial: '',
-  ...set,
-});
+const side = (set: Partial<SetUpSide> = {}): SetUpSide => ({ ...newSide(), ...set });
 const one = channel(1, 145_500_000, { name: 'Calling' });
 const two = channel(2, 145_612_500, { name: 'Ullsmere', tx: 145_012_500 });
 const base: Plan = {

@@ -1,11 +1,10 @@
 'use client';
 
 import clsx from 'clsx';
-import dynamic from 'next/dynamic';
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import type { FindingField } from '@/core/check';
 import type { ChannelId, Edit } from '@/core/plan';
-import { useStable } from '@/ui';
+import { useStable, lazily } from '@/ui';
 import { RadioFace } from '@/views/parts';
 import type { Wish } from './arrange-panel';
 import { ChannelNote } from './channel-note';
@@ -19,16 +18,13 @@ import { TableBar } from './table-bar';
 import { usePlanCommands } from './use-plan-commands';
 
 /** Comes after the table; the place that it will take is kept free. */
-const BandStrip = dynamic(() => import('./band-strip').then((module) => module.BandStrip), { ssr: false });
+const BandStrip = lazily(() => import('./band-strip').then((module) => module.BandStrip));
 
 /** Panels come when they are first asked for: the page is lighter without them. */
-const ArrangePanel = dynamic(() => import('./arrange-panel').then((module) => module.ArrangePanel), {
-  ssr: false,
-});
+const ArrangePanel = lazily(() => import('./arrange-panel').then((module) => module.ArrangePanel));
 
-const AbbreviationsPanel = dynamic(
-  () => import('./abbreviations-panel').then((module) => module.AbbreviationsPanel),
-  { ssr: false },
+const AbbreviationsPanel = lazily(() =>
+  import('./abbreviations-panel').then((module) => module.AbbreviationsPanel),
 );
 
 /** What stands in the place of the side lists while it is worked on. */

@@ -1,23 +1,57 @@
-import { ask, changeKey, Unreachable } from '@/api/ask';
+import { ask, changeKey, Refusal, Unreachable } from '@/api/ask';
 import type { KeptPlan } from '@/api/plans';
 import type { PlanId } from '@/core/plan';
+import { kindOf } from '@/core/problems';
+import type { ProblemDocument } from '@/core/problems.schema';
 import type { PlanServer } from './plan-store';
 
 /**
  * How the plan page asks the interface. What checks the answers, schemas of all that a plan holds, weighs as much as the table
  * itself: it is fetched when the plan is on screen, and whoever opens a plan does not wait for it.
  */
-export async function contract() {
+async function fetchContract() {
+  const [{ call, refusalOf }, { planApi }] = await Promise.all([import('@/api/call'), import('@/api/plans')]);
+  return { call, refusalOf, planApi };
+}
+type Contract = Awaited<ReturnType<typeof fetchContract>>;
+
+let fetched: Promise<Contract> | undefined;
+
+/** The contract; throws `Unreachable` where it cannot be fetched. */
+export async function contract(): Promise<Contract> {
+  fetched ??= fetchContract();
   try {
-    const [{ call, refusalOf }, { planApi }] = await Promise.all([
-      import('@/api/call'),
-      import('@/api/plans'),
-    ]);
-    return { call, refusalOf, planApi };
+    return await fetched;
   } catch {
-    // It comes from the server like all else; what waits is sent when it is there again.
+    fetched = undefined;
     throw new Unreachable();
   }
+}
+
+/**
+ * Asks as the contract has it. Where that could not be fetched, since the server was away just then, the browser may never fetch it
+ * again in this page: what was typed is sent all the same, and the answer taken as it comes, rather than not being kept.
+ */
+async function asking<R>(
+  checked: (by: Contract) => Promise<R>,
+  method: string,
+  address: string,
+  options: { key?: string; body?: unknown } = {},
+): Promise<R> {
+  let by: Contract;
+  try {
+    by = await contract();
+  } catch {
+    const { ok, status, answer } = await ask(method, address, options);
+    if (ok) return answer as R;
+    const { type, detail } = (answer ?? {}) as Partial<ProblemDocument>;
+    throw new Refusal(
+      status,
+      type ? kindOf(type) : null,
+      detail ?? `The server answered with status ${status}.`,
+    );
+  }
+  return checked(by);
 }
 
 /** The plan to work on. The worker beside the page checks it: a large one would hold the page up for as long as all else. */
@@ -31,23 +65,30 @@ export async function openPlan(id: PlanId): Promise<KeptPlan> {
 /** The server as the plan's store needs it. */
 export function planServer(id: PlanId): PlanServer {
   const params = { id };
+  const address = `/api/plans/${id}`;
   return {
-    async edit(base, edit, key) {
-      const { call, planApi } = await contract();
-      return call(planApi.edit, { params, body: { base, edit }, key });
-    },
-    async step(base, kind, key) {
-      const { call, planApi } = await contract();
-      return call(planApi[kind], { params, query: { base }, key });
-    },
-    async goBack(base, revision, key) {
-      const { call, planApi } = await contract();
-      return call(planApi.goBack, { params, body: { base, revision }, key });
-    },
-    async load() {
-      const { call, planApi } = await contract();
-      return call(planApi.plan, { params });
-    },
+    edit: (base, edit, key) =>
+      asking(
+        ({ call, planApi }) => call(planApi.edit, { params, body: { base, edit }, key }),
+        'POST',
+        `${address}/edits`,
+        { key, body: { base, edit } },
+      ),
+    step: (base, kind, key) =>
+      asking(
+        ({ call, planApi }) => call(planApi[kind], { params, query: { base }, key }),
+        'POST',
+        `${address}/${kind}?base=${base}`,
+        { key },
+      ),
+    goBack: (base, revision, key) =>
+      asking(
+        ({ call, planApi }) => call(planApi.goBack, { params, body: { base, revision }, key }),
+        'POST',
+        `${address}/go-back`,
+        { key, body: { base, revision } },
+      ),
+    load: () => asking(({ call, planApi }) => call(planApi.plan, { params }), 'GET', address),
     key: changeKey,
     wait: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
   };

@@ -1,13 +1,12 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { PLAN_NAME_LIMIT } from '@/core/plan';
 import { GRADE_NAMES } from '@/core/radio';
 import { cutText } from '@/core/text';
-import { Button, SeverityMark } from '@/ui';
+import { Button, SeverityMark, lazily } from '@/ui';
 import { useDesk } from './desk';
 import type { PlanStore } from './plan-store';
 
@@ -70,7 +69,7 @@ function Name() {
 }
 
 /** The form comes when it is first asked for: the page is lighter without it. */
-const OwnerForm = dynamic(() => import('./owner-form').then((module) => module.OwnerForm), { ssr: false });
+const OwnerForm = lazily(() => import('./owner-form').then((module) => module.OwnerForm));
 
 /** Whose plan it is: by this the licence guard judges. */
 function Owner() {

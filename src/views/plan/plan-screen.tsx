@@ -1,7 +1,6 @@
 'use client';
 
 import { useQuery } from '@tanstack/react-query';
-import dynamic from 'next/dynamic';
 import type { PlanId } from '@/core/plan';
 import { sentenceOf, Unreachable } from '@/api/ask';
 import type { KeptPlan } from '@/api/plans';
@@ -11,13 +10,12 @@ import { openPlan } from './plan-calls';
 import { useActions } from './use-actions';
 import { usePlan } from './use-plan';
 import { useTable } from './use-table';
+import { lazily } from '@/ui';
 
-const OrganisePage = dynamic(() => import('./organise').then((module) => module.OrganisePage), {
-  ssr: false,
-});
-const RadiosPage = dynamic(() => import('./radios').then((module) => module.RadiosPage), { ssr: false });
+const OrganisePage = lazily(() => import('./organise').then((module) => module.OrganisePage));
+const RadiosPage = lazily(() => import('./radios').then((module) => module.RadiosPage));
 
-const BytesPage = dynamic(() => import('./bytes').then((module) => module.BytesPage), { ssr: false });
+const BytesPage = lazily(() => import('./bytes').then((module) => module.BytesPage));
 
 /** The pages beside the channels. */
 const PAGES = { organise: OrganisePage, radios: RadiosPage, bytes: BytesPage };

@@ -1,19 +1,16 @@
 'use client';
 
 import { Tabs } from 'radix-ui';
-import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { memo } from 'react';
 import type { Edit, PlanId } from '@/core/plan';
-import { Button, Trouble } from '@/ui';
+import { Button, Trouble, lazily } from '@/ui';
 import { CheckList } from './check-list';
 import type { SideListProps } from './side-list';
 
 /** Lists that are not the first to be seen come when they are asked for. */
-const FitList = dynamic(() => import('./fit-list').then((module) => module.FitList), { ssr: false });
-const HistoryList = dynamic(() => import('./history-list').then((module) => module.HistoryList), {
-  ssr: false,
-});
+const FitList = lazily(() => import('./fit-list').then((module) => module.FitList));
+const HistoryList = lazily(() => import('./history-list').then((module) => module.HistoryList));
 
 interface Props extends SideListProps {
   planId: PlanId;

@@ -27,7 +27,7 @@ export interface PlanInHand extends PlanState {
 }
 
 /** After this the first screenful is drawn, ms. */
-const AT_REST_MS = 600;
+const AT_REST_MS = 250;
 
 const nobody = { slot: '', name: '' };
 

@@ -1,15 +1,14 @@
 'use client';
 
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState, type ReactNode } from 'react';
-import { CommandsProvider, isTyping, useCommands } from '@/ui';
+import { CommandsProvider, isTyping, useCommands, lazily } from '@/ui';
 import { Rail } from './rail';
 import { setTheme, type Theme } from './theme';
 
-const Palette = dynamic(() => import('./palette').then((module) => module.Palette), { ssr: false });
-const Shortcuts = dynamic(() => import('./shortcuts').then((module) => module.Shortcuts), { ssr: false });
+const Palette = lazily(() => import('./palette').then((module) => module.Palette));
+const Shortcuts = lazily(() => import('./shortcuts').then((module) => module.Shortcuts));
 
 function Everywhere() {
   const router = useRouter();

@@ -5,14 +5,10 @@ import clsx from 'clsx';
 import { useMemo, useRef, useState, type KeyboardEvent, type MouseEvent } from 'react';
 import { formatFrequency } from '@/core/radio';
 import { slotText, type Channel, type ChannelId, type Zone } from '@/core/plan';
+import { carryAlong, useDrop } from './use-drop';
 import type { Organising } from './use-organise';
 
 const ROW_HEIGHT = 27;
-
-/** What is carried by the mouse: ids, a line each. */
-export const CARRIED = 'application/x-veridon-channels';
-export const carriedIds = (data: DataTransfer): ChannelId[] =>
-  data.getData(CARRIED).split('\n').filter(Boolean) as ChannelId[];
 
 /** The numbers of the zones that a channel is in, as little flags. */
 function ZoneFlags({ numbers, dim }: { numbers: readonly number[]; dim: (number: number) => boolean }) {
@@ -62,7 +58,7 @@ export function ListPane({
   const view = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState(0);
   const anchor = useRef(0);
-  const [over, setOver] = useState(false);
+  const { over, handlers } = useDrop((ids, copying) => (copying ? copyTo : carryTo)(new Set(ids), list));
   const virtual = useVirtualizer({
     count: channels.length,
     getScrollElement: () => view.current,
@@ -130,19 +126,7 @@ export function ListPane({
         'flex min-h-0 min-w-0 flex-1 flex-col rounded-md border bg-sheet',
         over ? 'border-ink' : 'border-line',
       )}
-      onDragOver={(event) => {
-        if (!event.dataTransfer.types.includes(CARRIED)) return;
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        setOver(false);
-        const ids = new Set(carriedIds(event.dataTransfer));
-        if (event.ctrlKey) copyTo(ids, list);
-        else carryTo(ids, list);
-      }}
+      {...handlers}
     >
       <h2 className="flex shrink-0 items-baseline gap-2 border-b border-line-strong px-3 py-1.5 text-[13px] font-semibold">
         {name}{' '}
@@ -184,8 +168,7 @@ export function ListPane({
               onPlain={() => !chosen.has(channels[index]!.id) || go(index, false)}
               onCarry={(data) => {
                 const { id } = channels[index]!;
-                data.setData(CARRIED, (chosen.has(id) ? [...chosen] : [id]).join('\n'));
-                data.effectAllowed = 'copyMove';
+                carryAlong(data, chosen.has(id) ? chosen : [id]);
               }}
             />
           ))}

@@ -7,6 +7,7 @@ import { newSide, SIDE_WORDS, setUpDifference, sideSentence } from '@/core/organ
 import { slotText, SET_UP_NAME_LIMIT, type SetUp, type SetUpId, type SetUpSide } from '@/core/plan';
 import { Button, Choice, Field, Tick } from '@/ui';
 import { BesidesList } from './besides-list';
+import { NameField } from './name-field';
 import { newId, zoneWord, type Organising } from './use-organise';
 
 /** Quick set-ups as cards side by side: what each will do on each side, in a sentence, and what it is made of. */
@@ -98,14 +99,8 @@ function Card({
   onCompare: () => void;
 }) {
   const { plan, model, sides, run } = organising;
-  const [name, setName] = useState<string | null>(null);
   const change = (set: Partial<Pick<SetUp, 'name' | 'sides'>>, done: string) =>
     run({ name: 'change', kind: 'setUp', changes: [{ id: setUp.id, set }] }, done);
-  const keep = () => {
-    const next = name?.trim();
-    if (next && next !== setUp.name) change({ name: next }, `Named “${next}”.`);
-    setName(null);
-  };
   const setSide = (at: number, set: Partial<SetUpSide>) =>
     change(
       {
@@ -125,14 +120,12 @@ function Card({
         <span className="mono grid size-6 shrink-0 place-items-center rounded border border-ink text-[13px]">
           {number}
         </span>
-        <input
-          aria-label={`Name of quick set-up ${number}`}
-          maxLength={SET_UP_NAME_LIMIT}
-          value={name ?? setUp.name}
-          onChange={(event) => setName(event.target.value)}
-          onBlur={keep}
-          onKeyDown={(event) => event.key === 'Enter' && keep()}
-          className="h-7 min-w-0 flex-1 rounded border border-transparent bg-transparent px-1 text-[15px] font-semibold hover:border-line focus:border-line-strong"
+        <NameField
+          label={`Name of quick set-up ${number}`}
+          name={setUp.name}
+          limit={SET_UP_NAME_LIMIT}
+          className="text-[15px] font-semibold"
+          onName={(next) => change({ name: next }, `Named “${next}”.`)}
         />
         <Tick aria-label={`Compare “${setUp.name}”`} checked={compared} onCheckedChange={onCompare} />
         <Button

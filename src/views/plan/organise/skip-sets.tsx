@@ -2,10 +2,11 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Trash2 } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useRef } from 'react';
 import { roundSeconds, scanned, stops } from '@/core/organise';
 import { SET_NAME_LIMIT, slotText, type Channel, type ChannelId, type SkipSet } from '@/core/plan';
 import { Button, Choice, Tick } from '@/ui';
+import { NameField } from './name-field';
 import { newId, type Organising } from './use-organise';
 
 const ROW_HEIGHT = 28;
@@ -155,28 +156,20 @@ function SetHead({
   onAll: (ids: ChannelId[], done: string) => void;
 }) {
   const { plan, model, sides, run } = organising;
-  const [name, setName] = useState<string | null>(null);
   const beyond = at >= model.skipSets!.count;
   const change = (fields: Partial<Pick<SkipSet, 'name' | 'way'>>, done: string) =>
     run({ name: 'change', kind: 'skipSet', changes: [{ id: set.id, set: fields }] }, done);
-  const keep = () => {
-    const next = name?.trim();
-    if (next && next !== set.name) change({ name: next }, `Named “${next}”.`);
-    setName(null);
-  };
   const loud = stops(sides.flatMap((list) => scanned(plan, list, null, set)));
   return (
     <section aria-label={set.name} className="flex flex-col gap-1.5 border-l border-line px-3 py-2">
       <div className="flex items-center gap-1">
         <span className="mono text-[12px] text-soft">{at + 1}</span>
-        <input
-          aria-label={`Name of skip set ${at + 1}`}
-          maxLength={SET_NAME_LIMIT}
-          value={name ?? set.name}
-          onChange={(event) => setName(event.target.value)}
-          onBlur={keep}
-          onKeyDown={(event) => event.key === 'Enter' && keep()}
-          className="h-7 min-w-0 flex-1 rounded border border-transparent bg-transparent px-1 text-[14px] font-semibold hover:border-line focus:border-line-strong"
+        <NameField
+          label={`Name of skip set ${at + 1}`}
+          name={set.name}
+          limit={SET_NAME_LIMIT}
+          className="text-[14px] font-semibold"
+          onName={(next) => change({ name: next }, `Named “${next}”.`)}
         />
         <Button
           kind="quiet"

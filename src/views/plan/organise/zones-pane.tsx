@@ -6,9 +6,10 @@ import { useState } from 'react';
 import { ZONE_NAME_LIMIT, type Zone, type ZoneId } from '@/core/plan';
 import { Button, Scroll } from '@/ui';
 import { BesidesList } from './besides-list';
-import { CARRIED, carriedIds } from './list-pane';
+import { NameField } from './name-field';
 import { RuleForm } from './rule-form';
 import { TripForm } from './trip-form';
+import { useDrop } from './use-drop';
 import { zoneWord, type Organising } from './use-organise';
 
 /** The zones of the plan, by this radio's word: dropped upon, filled by selection or by rule, renamed, ordered, shown alone. */
@@ -106,36 +107,16 @@ function ZoneRow({
   onRule: () => void;
 }) {
   const { plan, model, sides, chosen, toggleZone, addToZone, removeZone, run } = organising;
-  const [over, setOver] = useState(false);
-  const [name, setName] = useState<string | null>(null);
+  const { over, handlers } = useDrop((ids) => addToZone(zone, ids));
   const word = zoneWord(organising);
   const beyond = at >= model.zones!.count;
   const held = new Set(zone.members);
   const on = (list: number) => plan.channels.filter((one) => one.list === list && held.has(one.id)).length;
   const all = chosen.size > 0 && [...chosen].every((id) => held.has(id));
-  const keep = () => {
-    const next = name?.trim();
-    if (next && next !== zone.name)
-      run(
-        { name: 'change', kind: 'zone', changes: [{ id: zone.id, set: { name: next } }] },
-        `Named “${next}”.`,
-      );
-    setName(null);
-  };
   return (
     <li
       className={clsx('border-b border-line px-3 py-1.5', over && 'bg-wash', shown && 'bg-wash-faint')}
-      onDragOver={(event) => {
-        if (!event.dataTransfer.types.includes(CARRIED)) return;
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        setOver(false);
-        addToZone(zone, carriedIds(event.dataTransfer));
-      }}
+      {...handlers}
     >
       <div className="flex items-center gap-2">
         <span
@@ -146,17 +127,17 @@ function ZoneRow({
         >
           {at + 1}
         </span>
-        <input
-          aria-label={`Name of ${word} ${at + 1}`}
-          maxLength={ZONE_NAME_LIMIT}
-          value={name ?? zone.name}
-          onChange={(event) => setName(event.target.value)}
-          onBlur={keep}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') keep();
-            if (event.key === 'Escape') setName(null);
-          }}
-          className="h-7 min-w-0 flex-1 rounded border border-transparent bg-transparent px-1 text-[14px] font-medium hover:border-line focus:border-line-strong focus:bg-sheet"
+        <NameField
+          label={`Name of ${word} ${at + 1}`}
+          name={zone.name}
+          limit={ZONE_NAME_LIMIT}
+          className="text-[14px] font-medium"
+          onName={(next) =>
+            run(
+              { name: 'change', kind: 'zone', changes: [{ id: zone.id, set: { name: next } }] },
+              `Named “${next}”.`,
+            )
+          }
         />
         <span className="whitespace-nowrap text-[12.5px] text-soft tabular-nums">
           {sides.length > 1

@@ -7,12 +7,10 @@ import { call } from '@/api/call';
 import { planApi } from '@/api/plans';
 import { sidesOf } from '@/core/models';
 import { bringIn } from '@/core/organise';
-import { makeId, slotText } from '@/core/plan';
+import { slotText } from '@/core/plan';
 import { Button, Choice, Field, Scroll, TickField, Trouble } from '@/ui';
 import { useDesk } from '../desk';
-
-const fresh = () => crypto.getRandomValues(new Uint8Array(12));
-const NEW = { channel: () => makeId('ch', fresh()), zone: () => makeId('zn', fresh()) };
+import { newId } from '../organise/use-organise';
 
 /** Puts the channels of another plan into this one, as far as its radio can hold them; what stays behind is named before. */
 export function BringInPane() {
@@ -44,7 +42,7 @@ export function BringInPane() {
             model.bands.map(({ name }, at) => [name, lists[Math.min(at, lists.length - 1)]!]),
           )
         : {};
-    return bringIn(plan, other, model, { clear, from: first, sides }, NEW);
+    return bringIn(plan, other, model, { clear, from: first, sides }, newId);
   }, [source.data, plan, model, clear, first]);
   const others = (plans.data?.plans ?? []).filter(({ id, trouble }) => id !== plan.id && !trouble);
   const run = () => {
