@@ -51,6 +51,19 @@ test('what the radio cannot do is said', () => {
   expect(whyNot(entry({ output_mhz: '51.510', input_mhz: '51.010' }), ternP2)).toBe('does not tune 51.510');
   expect(whyNot(entry({ mode: 'DMR', access: 'CC1 TS1' }), ternP2)).toBe('has no DMR');
   expect(whyNot(entry({ access: '88.4' }), ternP2)).toBe('has no 88.4');
+  expect(whyNot(entry({ output_mhz: '145.503', input_mhz: '145.100' }), ternP2)).toBe(
+    'has no step for 145.503',
+  );
+  expect(whyNot(entry({ output_mhz: '145.700', input_mhz: '145.103' }), ternP2)).toBe(
+    'has no step for 145.103',
+  );
+  // of several the gravest is said: where the mode is not understood, nobody asks for the band or the step
+  expect(
+    whyNot(entry({ output_mhz: '51.510', input_mhz: '51.010', mode: 'DMR', access: 'CC1 TS1' }), ternP2),
+  ).toBe('has no DMR');
+  expect(
+    whyNot(entry({ output_mhz: '145.503', input_mhz: '145.100', mode: 'DMR', access: 'CC1 TS1' }), ternP2),
+  ).toBe('has no DMR');
   expect(
     whyNot(entry({ output_mhz: '162.400', input_mhz: '', access: '', service: 'weather' }), ternP2),
   ).toBeUndefined();

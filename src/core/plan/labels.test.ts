@@ -1,5 +1,5 @@
 import { id, placing, three } from '../samples.test.kit';
-import { editLabel, rebaseEdit, type ChannelSet, type Edit } from '.';
+import { editLabel, rebaseEdit, type ChannelSet, type Edit, type ZoneId } from '.';
 import { run } from '../samples.test.kit';
 
 const change = (set: ChannelSet, ...numbers: number[]): Edit => ({
@@ -8,7 +8,15 @@ const change = (set: ChannelSet, ...numbers: number[]): Edit => ({
 });
 const moves = [{ id: id(1), from: 1, to: 3 }];
 
+const ZONE = { id: 'zn_test0001' as ZoneId, name: 'Day', members: [] };
+const zoned = { ...three, zones: [ZONE, { ...ZONE, id: 'zn_test0002' as ZoneId, name: 'Night' }] };
+
 test.each<[Edit, string]>([
+  [{ name: 'put', kind: 'zone', records: [ZONE], before: null }, 'Add the zone “Day”'],
+  [{ name: 'put', kind: 'zone', records: [ZONE, { ...ZONE, name: 'Night' }], before: null }, 'Add 2 zones'],
+  [{ name: 'order', kind: 'zone', ids: [ZONE.id], before: null }, 'Order 1 zone'],
+  [{ name: 'describe', set: { settings: {} } }, 'Change the radio’s settings'],
+  [{ name: 'describe', set: { origin: null } }, 'Part from the plan that it came from'],
   [change({ rx: 145_700_000 }, 2), 'Set receive of “Ullsmere Hill” to 145.700'],
   [change({ tx: null }, 2), 'Set “Ullsmere Hill” to listen only'],
   [change({ tx: 145_000_000, txFixed: true }, 2), 'Set transmit of “Ullsmere Hill” to 145.000'],
@@ -70,3 +78,24 @@ describe('a field that may be missing', () => {
     expect(rebaseEdit(change({ satellite: true }, 2), three, newest)).toMatchObject({ ok: true });
   });
 });
+
+test.each<[Edit, string]>([
+  [
+    { name: 'change', kind: 'zone', changes: [{ id: ZONE.id, set: { name: 'Dawn' } }] },
+    'Change name of the zone “Day”',
+  ],
+  [
+    { name: 'change', kind: 'zone', changes: [{ id: ZONE.id, set: { name: 'Dawn', members: [] } }] },
+    'Change the zone “Day”',
+  ],
+  [
+    {
+      name: 'change',
+      kind: 'zone',
+      changes: zoned.zones.map(({ id: one }) => ({ id: one, set: { members: [] } })),
+    },
+    'Change channels of 2 zones',
+  ],
+  [{ name: 'remove', kind: 'zone', ids: [ZONE.id] }, 'Remove the zone “Day”'],
+  [{ name: 'remove', kind: 'zone', ids: zoned.zones.map(({ id: one }) => one) }, 'Remove 2 zones'],
+])('of a zone: %j', (edit, label) => expect(editLabel(edit, zoned)).toBe(label));

@@ -5,7 +5,6 @@ import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import type { FindingField } from '@/core/check';
 import type { ChannelId, Edit } from '@/core/plan';
 import { useStable, lazily } from '@/ui';
-import { RadioFace } from '@/views/parts';
 import type { Wish } from './arrange-panel';
 import { ChannelNote } from './channel-note';
 import { ChannelTable } from './channel-table';
@@ -19,6 +18,9 @@ import { usePlanCommands } from './use-plan-commands';
 
 /** Comes after the table; the place that it will take is kept free. */
 const BandStrip = lazily(() => import('./band-strip').then((module) => module.BandStrip));
+
+/** So does the face: whoever types never waits for it. */
+const RadioFace = lazily(() => import('@/views/parts').then((module) => module.RadioFace));
 
 /** Panels come when they are first asked for: the page is lighter without them. */
 const ArrangePanel = lazily(() => import('./arrange-panel').then((module) => module.ArrangePanel));
@@ -112,22 +114,24 @@ export function ChannelsPage() {
           aria-label="This channel and this radio"
           className="flex w-[288px] shrink-0 flex-col gap-2.5 max-lg:w-full! max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
         >
-          <RadioFace
-            channel={fittedOf(beside)}
-            model={hand.model}
-            region={hand.plan.owner.region}
-            settings={hand.plan.settings[hand.model.id]}
-            other={otherSide}
-            bank={bank}
-            onTurn={turn}
-            nothing={
-              beside
-                ? shown.views.plan === null
-                  ? 'Being worked out…'
-                  : 'This channel is left out of the fit.'
-                : 'A new channel: type its frequency.'
-            }
-          />
+          <div className="min-h-[160px] shrink-0">
+            <RadioFace
+              channel={fittedOf(beside)}
+              model={hand.model}
+              region={hand.plan.owner.region}
+              settings={hand.plan.settings[hand.model.id]}
+              other={otherSide}
+              bank={bank}
+              onTurn={turn}
+              nothing={
+                beside
+                  ? shown.views.plan === null
+                    ? 'Being worked out…'
+                    : 'This channel is left out of the fit.'
+                  : 'A new channel: type its frequency.'
+              }
+            />
+          </div>
           {table.active && fittedOf(table.active) && (
             <RadioName
               key={`name ${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}

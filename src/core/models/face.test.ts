@@ -1,0 +1,87 @@
+import { curlewX1 } from './curlew-x1';
+import { gannetM8 } from './gannet-m8';
+import { petrelHF9 } from './petrel-hf9';
+import { ternP2 } from './tern-p2';
+import { face, largeLineOf, onAir, type FittedChannel } from '.';
+
+/** What displays read, mark by mark. */
+
+const one = (set: Partial<FittedChannel> = {}): FittedChannel => ({
+  list: 0,
+  slot: 7,
+  name: 'NAME',
+  rx: 145_612_500,
+  tx: 145_612_500,
+  send: null,
+  expect: null,
+  mode: 'FM',
+  power: 4_000,
+  scan: true,
+  ...set,
+});
+const code = { kind: 'code' as const, code: 23, inverted: false };
+const tone = { kind: 'tone' as const, tone: 885 };
+const read = (set: Partial<FittedChannel>, model = ternP2) => face(one(set), model, false, 'orrin');
+
+test('the mark of the shift: none, up, down, a split', () => {
+  expect(read({}).shift).toBe('');
+  expect(read({ tx: null }).shift).toBe('');
+  expect(read({ tx: 145_012_500 }).shift).toBe('−0.600');
+  expect(read({ rx: 430_887_500, tx: 438_487_500 }).shift).toBe('+7.600');
+  expect(read({ tx: 145_000_000 }).shift).toBe('+−');
+  // where one shift is stored the radio knows that one, whatever is usual
+  expect(read({ tx: 145_012_500, split: true }, petrelHF9).shift).toBe('SPLIT');
+  expect(read({ rx: 145_000_000, tx: 145_600_000 }, petrelHF9).shift).toBe('up 0.600');
+});
+
+test('marks of tone, code, width, power and scan', () => {
+  expect(read({}).marks).toEqual([]);
+  expect(read({ send: tone }).marks).toEqual(['T']);
+  expect(read({ send: tone, expect: tone }).marks).toEqual(['T SQ']);
+  expect(read({ send: code }).marks).toEqual(['DCS']);
+  expect(read({ expect: code }).marks).toEqual(['DCS']);
+  expect(read({ mode: 'NFM', power: 1_000, scan: false }).marks).toEqual(['N', 'L', 'SKIP']);
+  // of a channel that sends nothing the power is of no interest, nor of a memory that knows none
+  expect(read({ power: 1_000, tx: null }).marks).toEqual([]);
+  expect(read({ power: 500 }, curlewX1).marks).toEqual([]);
+});
+
+test('a side and a bank where the radio has them, a mode where it has others than FM', () => {
+  expect(read({}, ternP2)).toMatchObject({ side: '', mode: '' });
+  expect(read({ list: 1 }, gannetM8)).toMatchObject({ side: 'Right', mode: '', slot: '007' });
+  expect(read({ mode: 'USB' }, petrelHF9)).toMatchObject({ side: '', mode: 'USB', slot: 'mem 007' });
+  expect(face(one(), gannetM8, false, 'orrin', 'name', 'Day 1').marks).toEqual(['Day 1']);
+});
+
+test('the large line is what the setting of that side says', () => {
+  const settings = { showLeft: 'slot', showRight: 'frequency' };
+  expect([0, 1].map((list) => largeLineOf(gannetM8, list, settings))).toEqual(['slot', 'frequency']);
+  expect(largeLineOf(gannetM8, 0, {})).toBe('name');
+  expect(largeLineOf(petrelHF9, 0, {})).toBe('frequency');
+  expect(largeLineOf(petrelHF9, 0, { shows: 'anything' })).toBe('frequency');
+  expect(face(one(), petrelHF9, false, 'orrin')).toMatchObject({ large: '145.61250', small: 'NAME' });
+  expect(face(one(), petrelHF9, false, 'orrin', 'name')).toMatchObject({ large: 'NAME', small: '145.61250' });
+  expect(face(one({ name: '' }), ternP2, false, 'orrin')).toMatchObject({
+    large: '145.6125',
+    small: '145.6125',
+  });
+});
+
+test('the key: what is sent, or that nothing is', () => {
+  expect(face(one({ tx: 145_012_500 }), ternP2, true, 'orrin')).toMatchObject({
+    large: '145.0125',
+    small: 'NAME',
+    sending: true,
+    refused: false,
+  });
+  expect(face(one({ tx: null }), ternP2, true, 'orrin')).toMatchObject({
+    marks: ['NO TX'],
+    large: 'NAME',
+    sending: false,
+    refused: true,
+  });
+  expect(onAir(one({ send: tone }))).toBe('Sends on 145.6125 with 88.5 Hz, 4 W.');
+  expect(onAir(one({ tx: 145_500_000 }), ternP2)).toBe('Sends on 145.500, 4 W.');
+  expect(onAir(one(), curlewX1)).toBe('Sends on 145.6125, with the power it stands at.');
+  expect(onAir(one({ tx: null }))).toBe('Listen only: the key sends nothing.');
+});
