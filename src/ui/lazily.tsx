@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { Component, type ComponentType, type ReactNode } from 'react';
+import { Component, useEffect, useState, type ComponentType, type ReactNode } from 'react';
 
 /** Keeps a part that could not be fetched from taking the page along, and with it what is typed and not kept yet. */
 class Apart extends Component<{ children: ReactNode }, { failed: boolean }> {
@@ -23,14 +23,31 @@ class Apart extends Component<{ children: ReactNode }, { failed: boolean }> {
   }
 }
 
-/** A component that comes when it is first shown. Where it cannot be fetched it says so in its place, and the page goes on. */
-export function lazily<P extends object>(load: () => Promise<ComponentType<P>>): ComponentType<P> {
+/** True from so many ms after it was first drawn on; at once for 0. */
+function useAfter(ms: number): boolean {
+  const [is, setIs] = useState(ms === 0);
+  useEffect(() => {
+    if (ms === 0) return;
+    const timer = setTimeout(() => setIs(true), ms);
+    return () => clearTimeout(timer);
+  }, [ms]);
+  return is;
+}
+
+/**
+ * A component that comes when it is first shown. Where it cannot be fetched it says so in its place, and the page goes on. `after`
+ * so many ms: what is not the first thing that anybody looks for leaves the first moments to what is.
+ */
+export function lazily<P extends object>(
+  load: () => Promise<ComponentType<P>>,
+  { after = 0 } = {},
+): ComponentType<P> {
   const Fetched = dynamic<P>(load, { ssr: false });
   return function Lazily(props: P) {
-    return (
+    return useAfter(after) ? (
       <Apart>
         <Fetched {...props} />
       </Apart>
-    );
+    ) : null;
   };
 }

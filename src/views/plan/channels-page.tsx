@@ -6,7 +6,6 @@ import type { FindingField } from '@/core/check';
 import type { ChannelId, Edit } from '@/core/plan';
 import { useStable, lazily } from '@/ui';
 import type { Wish } from './arrange-panel';
-import { ChannelNote } from './channel-note';
 import { ChannelTable } from './channel-table';
 import { useDesk } from './desk';
 import { PlanFooter } from './plan-footer';
@@ -16,11 +15,22 @@ import { SideLists, type SideTab } from './side-lists';
 import { TableBar } from './table-bar';
 import { usePlanCommands } from './use-plan-commands';
 
+/** What stands beside the table is fetched so many ms after it is drawn. */
+const BESIDE_MS = 120;
+
 /** Comes after the table; the place that it will take is kept free. */
-const BandStrip = lazily(() => import('./band-strip').then((module) => module.BandStrip));
+const BandStrip = lazily(() => import('./band-strip').then((module) => module.BandStrip), {
+  after: BESIDE_MS,
+});
+
+const ChannelNote = lazily(() => import('./channel-note').then((module) => module.ChannelNote), {
+  after: BESIDE_MS,
+});
 
 /** So does the face: whoever types never waits for it. */
-const RadioFace = lazily(() => import('@/views/parts').then((module) => module.RadioFace));
+const RadioFace = lazily(() => import('@/views/parts').then((module) => module.RadioFace), {
+  after: BESIDE_MS,
+});
 
 /** Panels come when they are first asked for: the page is lighter without them. */
 const ArrangePanel = lazily(() => import('./arrange-panel').then((module) => module.ArrangePanel));
@@ -140,7 +150,9 @@ export function ChannelsPage() {
             />
           )}
           {table.active && (
-            <ChannelNote key={`note ${table.active.id} ${table.active.note}`} channel={table.active} />
+            <div className="min-h-[60px] shrink-0">
+              <ChannelNote key={`note ${table.active.id} ${table.active.note}`} channel={table.active} />
+            </div>
           )}
           {panel?.kind === 'arrange' && (
             <ArrangePanel

@@ -5,10 +5,12 @@ import Link from 'next/link';
 import { memo } from 'react';
 import type { Edit, PlanId } from '@/core/plan';
 import { Button, Trouble, lazily } from '@/ui';
-import { CheckList } from './check-list';
 import type { SideListProps } from './side-list';
 
-/** Lists that are not the first to be seen come when they are asked for. */
+/** Lists come after the table: what they say is worked out beside the page in any case. */
+const CheckList = lazily(() => import('./check-list').then((module) => module.CheckList), {
+  after: 120,
+});
 const FitList = lazily(() => import('./fit-list').then((module) => module.FitList));
 const HistoryList = lazily(() => import('./history-list').then((module) => module.HistoryList));
 
