@@ -91,8 +91,8 @@ export function RadioFace({
     </span>
   );
   const said = (
-    <p className="flex items-center justify-between gap-2 pt-1.5 text-[12px] text-soft">
-      <span className="truncate">{channel ? onAir(channel, model) : nothing}</span>
+    <p className="flex min-h-[38px] items-center justify-between gap-2 pt-1.5 text-[12px] leading-[1.3] text-soft">
+      <span className="line-clamp-2">{channel ? onAir(channel, model) : nothing}</span>
       {turn}
     </p>
   );

@@ -124,7 +124,7 @@ export function ChannelsPage() {
           aria-label="This channel and this radio"
           className="flex w-[288px] shrink-0 flex-col gap-2.5 max-lg:w-full! max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
         >
-          <div className="min-h-[160px] shrink-0">
+          <div className="min-h-[172px] shrink-0">
             <RadioFace
               channel={fittedOf(beside)}
               model={hand.model}
