@@ -47,6 +47,15 @@ test('an image is opened as a plan, changed, and saved again with all that is no
   expect(bytes.fields).toContainEqual({ at: 0x100c, label: 'channels 1, name' });
 });
 
+test('a file is named in letters that a header can hold, whatever the plan is called', async () => {
+  const { plan } = await openImage({
+    files: [file('丘 “Ketterby”\r\n.bin', memoryOf('gannet-2'))],
+    rescue: false,
+  });
+  expect(plan.name).toContain('丘');
+  expect((await imageFile(plan.id)).name).toMatch(/^[a-z0-9-]+\.gannet-m8\.bin$/);
+});
+
 test('a card is opened of its files and saved as them', async () => {
   const card = memoryOf('plover-1');
   const files = filesOf(card, ploverF5).map(({ name, bytes }) => file(name!, bytes));

@@ -20,6 +20,7 @@ import { cutText } from '../core/text';
 import { images } from '../db';
 import { NEW_IDS } from './copies';
 import { reading } from './database';
+import { fileName } from './export';
 import { NOBODY } from './once';
 import { createPlan, getPlan, wantModel, type KeptPlan } from './plans';
 import { notFound, Problem } from './problem';
@@ -122,11 +123,10 @@ export async function imageFile(id: PlanId, part?: string) {
   const files = filesOf(after, model);
   const file = files.find(({ name }) => name === part) ?? (files.length === 1 ? files[0] : undefined);
   if (!file) throw notFound(`file ${part ?? ''} of a card of the ${model.name}`);
-  const plain = plan.name.replace(/[^\p{L}\p{N} -]/gu, '').trim() || 'plan';
   return {
     file: file.bytes,
     type: 'application/octet-stream',
-    name: file.name ?? `${plain}.${model.id}.bin`,
+    name: file.name ?? fileName(plan, `${model.id}.bin`),
   };
 }
 
