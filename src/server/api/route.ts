@@ -133,7 +133,8 @@ export async function answer<P, Q, B, R>(
       status: 200,
       headers: {
         'Content-Type': said.type,
-        'Content-Disposition': `attachment; filename="${said.name}"`,
+        // A header holds plain letters alone; what a plan or a radio is called may have any.
+        'Content-Disposition': `attachment; filename="${said.name.replace(/[^A-Za-z0-9._-]+/g, '-')}"`,
         'X-Content-Type-Options': 'nosniff',
         'Cache-Control': 'no-store',
       },
