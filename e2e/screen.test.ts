@@ -172,6 +172,7 @@ test('what is being typed belongs to its channel, wherever its row goes; where t
 
 test('a note is kept with its channel and found by; a station that never falls silent is a hint in the scan', async () => {
   const page = at.page();
+  await page.waitForSelector('#channel-note');
   await page.click(await cell(page, 7, 'rx'));
   await page.click('#channel-note');
   await page.keyboard.type('key at the harbour office');

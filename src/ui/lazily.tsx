@@ -23,17 +23,6 @@ class Apart extends Component<{ children: ReactNode }, { failed: boolean }> {
   }
 }
 
-/** True from so many ms after it was first drawn on; at once for 0. */
-function useAfter(ms: number): boolean {
-  const [is, setIs] = useState(ms === 0);
-  useEffect(() => {
-    if (ms === 0) return;
-    const timer = setTimeout(() => setIs(true), ms);
-    return () => clearTimeout(timer);
-  }, [ms]);
-  return is;
-}
-
 /**
  * A component that comes when it is first shown. Where it cannot be fetched it says so in its place, and the page goes on. `after`
  * so many ms: what is not the first thing that anybody looks for leaves the first moments to what is.
@@ -43,8 +32,19 @@ export function lazily<P extends object>(
   { after = 0 } = {},
 ): ComponentType<P> {
   const Fetched = dynamic<P>(load, { ssr: false });
+  /** Once it has been waited for it is there at once, wherever it stands next. */
+  let waited = after === 0;
   return function Lazily(props: P) {
-    return useAfter(after) ? (
+    const [is, setIs] = useState(waited);
+    useEffect(() => {
+      if (is) return;
+      const timer = setTimeout(() => {
+        waited = true;
+        setIs(true);
+      }, after);
+      return () => clearTimeout(timer);
+    }, [is]);
+    return is ? (
       <Apart>
         <Fetched {...props} />
       </Apart>
