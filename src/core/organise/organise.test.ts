@@ -145,12 +145,19 @@ describe('quick set-ups', () => {
   test('are said in a sentence a side', () => {
     expect(setUpLines(one, made, gannetM8)).toEqual([
       'left: Day 1 from Two, scanning, skipping weather',
-      'right: its home channel, showing frequencies',
+      'right: its home channel, which is not set, showing frequencies',
     ]);
     expect(setUpLines({ ...one, sides: [newSide()] }, made, gannetM8)).toEqual([
       'left: all left channels',
       'right: the dial, its channels out of sight',
     ]);
+  });
+  test('name the home channel that they call', () => {
+    const home = (slot: number) => ({ ...channel(slot, 433_525_000, { name: `Home ${slot}` }), list: 3 });
+    const line = (...homes: ReturnType<typeof home>[]) =>
+      setUpLines(one, { ...made, channels: [...made.channels, ...homes] }, gannetM8)[1];
+    expect(line(home(2))).toBe('right: home, Home 2, showing frequencies');
+    expect(line(home(1), home(2))).toBe('right: the home channel of its band, showing frequencies');
   });
   test('differ in what they differ in', () => {
     expect(setUpDifference(one, one)).toEqual([]);

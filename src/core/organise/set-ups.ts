@@ -1,4 +1,4 @@
-import { sidesOf, type Model } from '../models';
+import { homeListOf, sidesOf, type Model } from '../models';
 import type { Plan, SetUp, SetUpSide } from '../plan';
 import { channelOf } from './sides';
 
@@ -23,7 +23,7 @@ export function sideSentence(side: SetUpSide | undefined, list: number, plan: Pl
     ...(side.shows === 'frequency' ? ['showing frequencies'] : []),
     ...(side.autoDial ? [`dialling ${side.autoDial}`] : []),
   ];
-  if (side.begins === 'home') return ['its home channel', ...more].join(', ');
+  if (side.begins === 'home') return [homeWords(list, plan, model), ...more].join(', ');
   const zone = plan.zones.find(({ id }) => id === side.zone);
   const start = channelOf(plan, side.start);
   const where = zone ? zone.name : `all ${model.lists[list]!.name.toLowerCase()} channels`;
@@ -32,6 +32,15 @@ export function sideSentence(side: SetUpSide | undefined, list: number, plan: Pl
     ...scanWords(side, plan),
     ...more,
   ].join(', ');
+}
+
+/** The home channel of a side by its name, where there is one; several are one a band. */
+function homeWords(list: number, plan: Plan, model: Model): string {
+  const homes = plan.channels.filter((channel) => channel.list === homeListOf(model, list));
+  if (homes.length === 0) return 'its home channel, which is not set';
+  return homes.length === 1
+    ? `home, ${homes[0]!.name || 'a channel without a name'}`
+    : 'the home channel of its band';
 }
 
 function scanWords({ scanning, skipSet }: SetUpSide, plan: Plan): string[] {
