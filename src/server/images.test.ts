@@ -97,3 +97,15 @@ test('a plan of no image can be saved as a card, which holds nothing of a unit, 
   const tern = await createPlan({ name: 'New', modelId: 'tern-p2', owner });
   await expect(imageFiles(tern.plan.id)).rejects.toMatchObject({ kind: 'no-copy' });
 });
+
+test('a setting that the radio cannot stand at is refused with a sentence', async () => {
+  const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
+  const { plan } = await createPlan({ name: 'Base', modelId: 'petrel-hf9', owner });
+  const set = (shift2m: number) =>
+    editPlan(plan.id, 1, { name: 'describe', set: { settings: { 'petrel-hf9': { shift2m } } } });
+  await expect(set(600_500)).rejects.toMatchObject({
+    kind: 'edit-refused',
+    detail: expect.stringContaining('no setting “shift2m” that can stand at “600500”'),
+  });
+  expect((await set(1_600_000)).revision).toBe(2);
+});

@@ -15,6 +15,7 @@ import {
   type Plan,
   type PlanId,
 } from '../core/plan';
+import { settingsFault } from '../core/image';
 import { changes, revisions, type Database } from '../db';
 import { reading, writing } from './database';
 import { heldAt, heldPlan, hold, holdEarlier, letGo, type HeldPlan } from './held-plans';
@@ -72,7 +73,7 @@ function bytesAfter(before: HeldPlan, { records }: Difference, back: Difference)
 
 /** How long the plan is then, or the problem that says why it may not be kept. */
 function keepable(before: HeldPlan, after: Plan, there: Difference, back: Difference): number {
-  const fault = outcomeFault(before.plan, after);
+  const fault = outcomeFault(before.plan, after) ?? settingsFault(before.plan.settings, after.settings);
   if (fault !== null)
     throw new Problem(422, 'edit-refused', 'This cannot be done', `${fault} Nothing was changed.`);
   if (after.modelId !== before.plan.modelId) wantModel(after.modelId);

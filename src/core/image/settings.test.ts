@@ -3,7 +3,7 @@ import { MODELS } from '../models';
 import { formatOf } from '../models/formats';
 import { curlewX1 } from '../models/curlew-x1';
 import { petrelHF9 } from '../models/petrel-hf9';
-import { decodeImage, encodeImage, holdsSetting, restartFor, settingsOfModel } from '.';
+import { decodeImage, encodeImage, holdsSetting, restartFor, settingsFault, settingsOfModel } from '.';
 
 test('whatever a setting is said to stand at can be written and is read again', () => {
   for (const model of MODELS)
@@ -52,4 +52,16 @@ test('settings after whose change the Curlew wants a restart are named', () => {
     'GNSS receiver',
   ]);
   expect(restartFor(before, set({ gnss: false, beep: true, aprs: 'off' }), curlewX1)).toEqual([]);
+});
+
+test('what a plan sets must be what its radios can stand at; what was there before is left alone', () => {
+  const petrel = (set: Record<string, string | number | boolean>) => ({ 'petrel-hf9': set });
+  expect(settingsFault({}, petrel({ shift2m: 600_000, shows: 'name' }))).toBeNull();
+  expect(settingsFault({}, petrel({ shift2m: 600_500 }))).toBe(
+    'A Petrel HF9 has no setting “shift2m” that can stand at “600500”.',
+  );
+  expect(settingsFault({}, petrel({ volume: 3 }))).toContain('no setting “volume”');
+  expect(settingsFault({}, { none: {} })).toContain('a model “none”');
+  const odd = petrel({ volume: 3 });
+  expect(settingsFault(odd, { 'petrel-hf9': { ...odd['petrel-hf9'], beep: true } })).toBeNull();
 });

@@ -1,6 +1,8 @@
 import type { Codec } from '../format';
-import type { Model } from '../models';
+import { modelById, type Model } from '../models';
+import type { Plan } from '../plan';
 import { formatOf } from '../models/formats';
+import { holdsSetting } from './image';
 import type { SettingInfo } from './settings.schema';
 
 function rangeOf(codec: Codec) {
@@ -28,3 +30,16 @@ export const settingsOfModel = (model: Model): SettingInfo[] =>
     const range = rangeOf(codec);
     return range ? [{ key, label, restart: model.restartAfter.includes(key), ...range }] : [];
   });
+
+/** What radios cannot stand at of the settings that are others than before, in a sentence; null where they can. */
+export function settingsFault(before: Plan['settings'], after: Plan['settings']): string | null {
+  for (const [id, settings] of Object.entries(after)) {
+    if (settings === before[id]) continue;
+    const model = modelById(id);
+    if (!model) return `There are settings for a model “${id}”, which Veridon does not know.`;
+    for (const [key, value] of Object.entries(settings))
+      if (value !== before[id]?.[key] && !holdsSetting(model, key, value))
+        return `A ${model.name} has no setting “${key}” that can stand at “${String(value)}”.`;
+  }
+  return null;
+}
