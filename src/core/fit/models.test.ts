@@ -189,45 +189,51 @@ describe('the Gannet', () => {
 
 /** Plans with a second side, zones, skip sets and quick set-ups; two channels of three in a mode and with a tone that the model has. */
 const anyShelfPlanFor = (model: Model) =>
-  fc.tuple(anyPlan, fc.nat(3), fc.boolean()).map(([whole, every, only]): Plan => {
-    const suited = { mode: 'FM' as const, access: analogue(tone(model.tones[0]!)) };
-    const p = {
-      ...whole,
-      channels: whole.channels.map((one, at) => (at % 3 === 0 ? one : { ...one, ...suited })),
-    };
-    const channels = p.channels.map((one, at) => ({
-      ...one,
-      list: every > 0 && at % (every + 1) === 0 ? 1 : 0,
-    }));
-    const ids = channels.map((one) => one.id);
-    return {
-      ...p,
-      channels: channels.sort((a, b) => a.list - b.list || a.slot - b.slot),
-      skipSets: [
-        {
-          id: 'sk_test0001' as SkipSetId,
-          name: 'No weather',
-          way: only ? 'only' : 'all but',
-          members: ids.slice(0, 3),
-        },
-      ],
-      setUps: [
-        {
-          id: 'qs_test0001' as SetUpId,
-          name: 'On the road',
-          sides: [0, 1].map((side) => ({
-            begins: side === every % 2 ? ('memory' as const) : ('home' as const),
-            zone: p.zones[0]?.id ?? null,
-            start: ids[side] ?? null,
-            skipSet: 'sk_test0001' as SkipSetId,
-            scanning: only,
-            shows: 'name' as const,
-            autoDial: '',
-          })),
-        },
-      ],
-    };
-  });
+  fc
+    .tuple(
+      anyPlan.filter(({ channels }) => channels.length > 3),
+      fc.nat(3),
+      fc.boolean(),
+    )
+    .map(([whole, every, only]): Plan => {
+      const suited = { mode: 'FM' as const, access: analogue(tone(model.tones[0]!)) };
+      const p = {
+        ...whole,
+        channels: whole.channels.map((one, at) => (at % 3 === 0 ? one : { ...one, ...suited })),
+      };
+      const channels = p.channels.map((one, at) => ({
+        ...one,
+        list: every > 0 && at % (every + 1) === 0 ? 1 : 0,
+      }));
+      const ids = channels.map((one) => one.id);
+      return {
+        ...p,
+        channels: channels.sort((a, b) => a.list - b.list || a.slot - b.slot),
+        skipSets: [
+          {
+            id: 'sk_test0001' as SkipSetId,
+            name: 'No weather',
+            way: only ? 'only' : 'all but',
+            members: ids.slice(0, 3),
+          },
+        ],
+        setUps: [
+          {
+            id: 'qs_test0001' as SetUpId,
+            name: 'On the road',
+            sides: [0, 1].map((side) => ({
+              begins: side === every % 2 ? ('memory' as const) : ('home' as const),
+              zone: p.zones[0]?.id ?? null,
+              start: ids[side] ?? null,
+              skipSet: 'sk_test0001' as SkipSetId,
+              scanning: only,
+              shows: 'name' as const,
+              autoDial: '',
+            })),
+          },
+        ],
+      };
+    });
 
 describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, model) => {
   const contentOf = (p: Plan) => {
