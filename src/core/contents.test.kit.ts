@@ -131,7 +131,7 @@ export function anyContentOf(model: Model): fc.Arbitrary<RadioContent> {
   return anySettingsOf(model)
     .chain((settings) =>
       fc
-        .tuple(...model.lists.map((_, list) => anyChannelsIn(model, list, settings, 0)))
+        .tuple(...model.lists.map((_, list) => anyChannelsIn(model, list, settings, list === 0 ? 4 : 0)))
         .map((lists) => ({ channels: lists.flat(), settings })),
     )
     .chain(({ channels, settings }) => {

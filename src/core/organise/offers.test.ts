@@ -70,7 +70,7 @@ test('who takes every offer has nothing more to take, whatever was done on eithe
   fc.assert(
     fc.property(
       anyPlan,
-      fc.array(fc.tuple(fc.integer(), fc.boolean()), { minLength: 3, maxLength: 8 }),
+      fc.array(fc.tuple(fc.integer(), fc.boolean()), { minLength: 6, maxLength: 10 }),
       (first, luck) => {
         let [source, mine] = [first, first];
         for (const [seed, here] of luck) {
