@@ -10,6 +10,9 @@ import { Problem } from './problem';
 
 /** Plans that were made of one another: the same channels in several radios, each with its own differences. */
 
+/** Plans made of one that are looked into for one answer. */
+const MOST_MADE = 60;
+
 /** Makes a plan for another model of one that there is. Channels keep their ids, so that the two can be compared ever after. */
 export async function movePlan(
   id: PlanId,
@@ -53,9 +56,10 @@ export async function familyOf(id: PlanId) {
   const rows = await database
     .select({ id: plans.id })
     .from(plans)
-    .where(sql`${plans.head} -> 'origin' ->> 'plan' = ${id} and ${isNull(plans.removedAt)}`);
+    .where(sql`${plans.head} -> 'origin' ->> 'plan' = ${id} and ${isNull(plans.removedAt)}`)
+    .limit(MOST_MADE);
   const made = [];
-  for (const row of rows.slice(0, MOST_MADE)) {
+  for (const row of rows) {
     const kept = await perhaps(row.id);
     if (kept)
       made.push({
@@ -82,6 +86,3 @@ export async function familyOf(id: PlanId) {
     made,
   };
 }
-
-/** Plans made of one that are looked into for one answer. */
-const MOST_MADE = 60;

@@ -27,6 +27,18 @@ export interface MakeIds {
 
 const named = (name: string, otherwise: string) => cutText(name.trim(), NAME_LIMIT) || otherwise;
 
+/** One of each number from 1 to the last; a number that nothing has is made of nothing, so that the others keep theirs. */
+const byNumber = <T extends { number: number }, Made>(
+  of: readonly T[],
+  make: (its: T[], number: number) => Made,
+): Made[] =>
+  Array.from({ length: Math.max(0, ...of.map(({ number }) => number)) }, (_, n) =>
+    make(
+      of.filter(({ number }) => number === n + 1),
+      n + 1,
+    ),
+  );
+
 /** The lists and settings of a plan that holds what a radio holds. Banks of the same number on two sides are one zone. */
 export function planOfContent(
   content: RadioContent,
@@ -50,35 +62,24 @@ export function planOfContent(
     slots.flatMap((slot) => places.get(`${list} ${slot}`) ?? []);
   const sides = sidesOf(model);
 
-  // A number without a bank is an empty zone, so that the others keep theirs.
-  const last = Math.max(0, ...content.zones.map(({ number }) => number));
-  const zones = Array.from({ length: last }, (_, n) => {
-    const banks = content.zones.filter(({ number }) => number === n + 1);
-    return {
-      id: ids.zone(),
-      name: named(
-        banks.find(({ name }) => name.trim() !== '')?.name ?? '',
-        `${model.zones?.word ?? 'Zone'} ${n + 1}`,
-      ),
-      members: banks.flatMap(({ list, slots }) => idsAt(list, slots)),
-    };
-  });
-  const lastSet = Math.max(0, ...content.skipSets.map(({ number }) => number));
-  const skipSets = Array.from({ length: lastSet }, (_, n) => {
-    const set = content.skipSets.find(({ number }) => number === n + 1);
-    return {
-      id: ids.skipSet(),
-      name: named(set?.name ?? '', `Skip set ${n + 1}`),
-      way: set?.way ?? ('all but' as const),
-      members: (set?.slots ?? []).flatMap((slots, at) => idsAt(sides[at]!, slots)),
-    };
-  });
-  const lastSetUp = Math.max(0, ...content.setUps.map(({ number }) => number));
-  const setUps = Array.from({ length: lastSetUp }, (_, n) => {
-    const setUp = content.setUps.find(({ number }) => number === n + 1);
+  const zones = byNumber(content.zones, (banks, number) => ({
+    id: ids.zone(),
+    name: named(
+      banks.find(({ name }) => name.trim() !== '')?.name ?? '',
+      `${model.zones?.word ?? 'Zone'} ${number}`,
+    ),
+    members: banks.flatMap(({ list, slots }) => idsAt(list, slots)),
+  }));
+  const skipSets = byNumber(content.skipSets, ([set], number) => ({
+    id: ids.skipSet(),
+    name: named(set?.name ?? '', `Skip set ${number}`),
+    way: set?.way ?? ('all but' as const),
+    members: (set?.slots ?? []).flatMap((slots, at) => idsAt(sides[at]!, slots)),
+  }));
+  const setUps = byNumber(content.setUps, ([setUp], number) => {
     return {
       id: ids.setUp(),
-      name: named(setUp?.name ?? '', `Quick set-up ${n + 1}`),
+      name: named(setUp?.name ?? '', `Quick set-up ${number}`),
       sides: sides.map((list, at) => {
         const side = setUp?.sides[at];
         return {
