@@ -62,11 +62,12 @@ export function planOfContent(
     slots.flatMap((slot) => places.get(`${list} ${slot}`) ?? []);
   const sides = sidesOf(model);
 
+  const word = model.zones?.word ?? 'zone';
   const zones = byNumber(content.zones, (banks, number) => ({
     id: ids.zone(),
     name: named(
       banks.find(({ name }) => name.trim() !== '')?.name ?? '',
-      `${model.zones?.word ?? 'Zone'} ${number}`,
+      `${word[0]!.toUpperCase()}${word.slice(1)} ${number}`,
     ),
     members: banks.flatMap(({ list, slots }) => idsAt(list, slots)),
   }));

@@ -1,0 +1,31 @@
+import { gannetM8 } from '../models/gannet-m8';
+import { planOfContent, type MakeIds } from './to-plan';
+
+/** What a radio numbers keeps its number in the plan that is made of it. */
+
+let last = 0;
+const next = <T>() => `id-${++last}` as T;
+const ids: MakeIds = { channel: next, zone: next, skipSet: next, scanEdge: next, setUp: next };
+
+const content = {
+  channels: [],
+  zones: [
+    { list: 0, number: 3, name: 'Coast', slots: [] },
+    { list: 1, number: 1, name: '', slots: [] },
+    { list: 0, number: 1, name: 'Town', slots: [] },
+  ],
+  skipSets: [{ number: 2, name: 'Night', way: 'only' as const, slots: [[], []] }],
+  scanEdges: [],
+  setUps: [{ number: 2, name: 'Van', sides: [] }],
+  settings: {},
+};
+
+test('a number that nothing has is an empty one, and banks of a number on two sides are one', () => {
+  const made = planOfContent(content, gannetM8, ids);
+  expect(made.zones.map(({ name }) => name)).toEqual(['Town', 'Bank 2', 'Coast']);
+  expect(made.skipSets.map(({ name, way }) => [name, way])).toEqual([
+    ['Skip set 1', 'all but'],
+    ['Night', 'only'],
+  ]);
+  expect(made.setUps.map(({ name }) => name)).toEqual(['Quick set-up 1', 'Van']);
+});
