@@ -34,5 +34,8 @@ export function cutText(whole: string, most: number): string {
   return cut;
 }
 
+/** Words as a sentence begins with them: `capital('no room')` is “No room”. */
+export const capital = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
+
 /** The text with what cannot be kept taken out: for what services and old files say. */
 export const keepableText = (from: string): string => from.replace(new RegExp(UNKEEPABLE, 'gu'), '');

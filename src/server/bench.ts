@@ -1,7 +1,7 @@
 import { desc } from 'drizzle-orm';
 import type { Bench, WritePreview } from '../core/bench';
 import { contentToWrite } from '../core/check';
-import { compareContents } from '../core/compare';
+import { compareBesides, compareContents } from '../core/compare';
 import { decodeImage } from '../core/image';
 import { modelById } from '../core/models';
 import type { PlanId, RadioId } from '../core/plan';
@@ -44,7 +44,7 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
   const radio = await radioOf(radioId);
   const model = modelById(radio.modelId)!;
   const { plan, revision } = await getPlan(planId);
-  const { channels, heldBack } = contentToWrite(plan, model);
+  const { heldBack, ...content } = contentToWrite(plan, model);
   const copy = await newestCopy(radioId);
   const held = copy && decodeImage(copy.image, model);
   const byId = new Map(plan.channels.map((channel) => [channel.id, channel]));
@@ -52,8 +52,9 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
     radioId,
     planName: plan.name,
     planRevision: revision,
-    change: held?.ok ? compareContents(held.value.channels, channels) : null,
-    channels: channels.length,
+    change: held?.ok ? compareContents(held.value.channels, content.channels) : null,
+    besides: held?.ok ? compareBesides(held.value, content, model) : [],
+    channels: content.channels.length,
     heldBack: heldBack.map(({ id, reasons }) => ({
       id,
       reasons,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { radioIdSchema } from '../plan';
-import { contentChangeSchema } from '../compare';
+import { besideChangeSchema, contentChangeSchema } from '../compare';
 
 /** What a write of a plan would change in a radio. */
 export const writePreviewSchema = z.object({
@@ -9,6 +9,8 @@ export const writePreviewSchema = z.object({
   planRevision: z.int(),
   /** Against the newest sealed copy; null where the radio has not been read yet. */
   change: contentChangeSchema.nullable(),
+  /** Banks, skip sets, scan edges, quick set-ups and settings that it changes; empty where the radio has not been read. */
+  besides: z.array(besideChangeSchema),
   channels: z.int(),
   /** Channels that a stop keeps out, each with the reasons. */
   heldBack: z.array(

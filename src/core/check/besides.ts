@@ -1,12 +1,11 @@
 import { fit, type Fit } from '../fit';
+import { capital } from '../text';
 import { homeListOf, sidesOf, type Model } from '../models';
 import type { Channel, ChannelId, Plan, SetUp, SetUpSide, Zone } from '../plan';
 import type { Severity } from './finding';
 import type { BesideFinding, Mend } from './finding.schema';
 
 /** What Check says of what stands beside the channels: banks and quick set-ups, and the traps that lie between them. */
-
-const capital = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 
 /** A quick set-up with one of its sides otherwise. */
 const setSide = (setUp: SetUp, side: number, set: Partial<SetUpSide>, label: string): Mend => ({

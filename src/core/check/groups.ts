@@ -1,5 +1,6 @@
 import type { Severity } from './finding';
 import type { Finding } from './finding.schema';
+import { capital } from '../text';
 
 /** Findings of one kind: what one rule says with one weight. Shown as one row, and opened on demand. */
 export interface FindingGroup {
@@ -38,4 +39,4 @@ export function groupFindings(
   return groups;
 }
 
-const inWords = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}.`;
+const inWords = (words: string) => `${capital(words)}.`;

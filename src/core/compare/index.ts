@@ -1,1 +1,2 @@
+export * from './besides';
 export * from './contents';

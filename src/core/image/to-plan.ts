@@ -13,7 +13,7 @@ import {
   type SkipSetId,
   type ZoneId,
 } from '../plan';
-import { cutText } from '../text';
+import { capital, cutText } from '../text';
 import type { RadioContent } from './image';
 
 /** Makes a new id of a kind; core has no randomness of its own. */
@@ -67,7 +67,7 @@ export function planOfContent(
     id: ids.zone(),
     name: named(
       banks.find(({ name }) => name.trim() !== '')?.name ?? '',
-      `${word[0]!.toUpperCase()}${word.slice(1)} ${number}`,
+      `${capital(word)} ${number}`,
     ),
     members: banks.flatMap(({ list, slots }) => idsAt(list, slots)),
   }));

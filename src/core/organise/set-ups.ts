@@ -1,5 +1,5 @@
 import { homeListOf, sidesOf, type Model } from '../models';
-import type { Plan, SetUp, SetUpSide } from '../plan';
+import { SIDE_WORDS, type Plan, type SetUp, type SetUpSide } from '../plan';
 import { channelOf } from './sides';
 
 /** A side of which nothing was said yet: on its list, at its beginning. */
@@ -56,17 +56,6 @@ export const setUpLines = (setUp: SetUp, plan: Plan, model: Model): string[] =>
     (list, at) =>
       `${model.lists[list]!.name.toLowerCase()}: ${sideSentence(setUp.sides[at], list, plan, model)}`,
   );
-
-/** The fields of a side, in the order in which people set them, with their words. */
-export const SIDE_WORDS: readonly (readonly [keyof SetUpSide, string])[] = [
-  ['begins', 'begins on'],
-  ['zone', 'bank'],
-  ['start', 'first channel'],
-  ['scanning', 'scanning'],
-  ['skipSet', 'skip set'],
-  ['shows', 'shows'],
-  ['autoDial', 'automatic dial'],
-];
 
 /** In what two quick set-ups differ: the sides and fields that are not the same in both. */
 export function setUpDifference(

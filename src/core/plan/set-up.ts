@@ -15,6 +15,17 @@ export const SHOWS = ['name', 'frequency'] as const;
 /** Figures of an automatic dial: those of a keypad with sixteen keys. */
 export const AUTO_DIAL = /^[0-9A-D*#]{0,16}$/;
 
+/** The fields of a side, in the order in which people set them, with their words. */
+export const SIDE_WORDS = [
+  ['begins', 'begins on'],
+  ['zone', 'bank'],
+  ['start', 'first channel'],
+  ['scanning', 'scanning'],
+  ['skipSet', 'skip set'],
+  ['shows', 'shows'],
+  ['autoDial', 'automatic dial'],
+] as const;
+
 export const setUpKind = defineRecord({
   kind: 'setUp',
   list: 'setUps',

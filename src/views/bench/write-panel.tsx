@@ -15,9 +15,25 @@ import type { PlanName } from './plan-name';
 /** Of a row of what changes, px. */
 const ROW_HEIGHT = 28;
 
+/** What a write changes beside the channels: a bank, a quick set-up, a setting. */
+const besideRow = ({ mark, title, text, restart }: WritePreview['besides'][number]): ListRow => ({
+  key: title,
+  className: 'flex h-7 items-center gap-3 border-b border-line text-[13px]',
+  show: () => (
+    <>
+      <span className="w-16 shrink-0 text-soft">{mark}</span>
+      <span className="shrink-0 font-medium">{title}</span>
+      <span className="min-w-0 flex-1 truncate text-soft" title={text}>
+        {text}
+      </span>
+      {restart && <span className="shrink-0 text-caution">wants switching off and on</span>}
+    </>
+  ),
+});
+
 /** What a write changes, slot by slot, in plain words. */
 function Changes({ preview }: { preview: WritePreview }) {
-  const { change } = preview;
+  const { change, besides } = preview;
   if (!change)
     return (
       <p className="text-[13px] text-soft">
@@ -50,6 +66,7 @@ function Changes({ preview }: { preview: WritePreview }) {
     ...change.added.map((channel) => row('new', channel)),
     ...change.changed.map(({ before, after }) => row('changed', after, before)),
     ...change.removed.map((channel) => row('emptied', channel)),
+    ...besides.map(besideRow),
   ];
   return rows.length === 0 ? null : (
     <div className="flex min-h-0 shrink flex-col" style={{ height: rows.length * ROW_HEIGHT }}>
@@ -99,12 +116,14 @@ function HeldBack({ heldBack }: Pick<WritePreview, 'heldBack'>) {
   );
 }
 
-function summary({ change, channels }: WritePreview, whole: boolean): string {
+function summary({ change, channels, besides }: WritePreview, whole: boolean): string {
   if (!change || !whole) return `${channels} channels will be written.`;
   const { added, changed, removed, same } = change;
-  if (added.length + changed.length + removed.length === 0)
+  const n = besides.length;
+  if (added.length + changed.length + removed.length + n === 0)
     return `Nothing changes: the radio holds these ${same} channels already.`;
-  return `${added.length} new, ${changed.length} changed, ${removed.length} emptied, ${same} as they are.`;
+  const words = `${added.length} new, ${changed.length} changed, ${removed.length} emptied, ${same} as they are.`;
+  return n === 0 ? words : `${words} Beside the channels: ${n === 1 ? '1 change' : `${n} changes`}.`;
 }
 
 /** Choosing a plan for a radio, seeing what will change in it, and the one question that Veridon asks. */

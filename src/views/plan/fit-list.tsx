@@ -6,6 +6,7 @@ import { useMemo, useState } from 'react';
 import type { FindingField } from '@/core/check';
 import type { FitChange, Obstacle } from '@/core/fit';
 import type { ChannelId } from '@/core/plan';
+import { capital } from '@/core/text';
 import { LongList, type ListRow } from '@/ui';
 import { item, type SideListProps } from './side-list';
 
@@ -18,8 +19,6 @@ const LEFT_OUT: Record<Obstacle, string> = {
   mode: 'this radio lacks the mode',
   access: 'this radio lacks the tone or code',
 };
-
-const sentence = (words: string) => words[0]!.toUpperCase() + words.slice(1);
 
 const WHAT: Record<FitChange['what'], string> = {
   name: 'names are shorter on this display',
@@ -54,7 +53,7 @@ function useKinds({ views }: SideListProps['shown']): Kind[] {
           id,
           field: 'name',
           text: 'Left out',
-          because: sentence(view.leftOut.map((one) => LEFT_OUT[one]).join(', ')),
+          because: capital(view.leftOut.map((one) => LEFT_OUT[one]).join(', ')),
         });
       for (const { what, text, because } of view?.changes ?? []) {
         const entry: Entry = { id, field: what === 'shift' ? 'tx' : what, text, because };

@@ -1,4 +1,5 @@
 import { fail, ok } from '../../result';
+import { capital } from '../../text';
 import { KINDS, recordsOf, withRecords } from '../kinds';
 import type { AnyRecord } from '../kinds.schema';
 import { countOf } from '../record';
@@ -14,8 +15,7 @@ export const remove = defineEdit<RemoveEdit>({
     const records: readonly AnyRecord[] = recordsOf(plan, kind);
     const held = new Set<string>(records.map(({ id }) => id));
     const missing = ids.find((id) => !held.has(id));
-    const one = words.one[0]!.toUpperCase() + words.one.slice(1);
-    if (missing) return fail(`${one} ${missing} ${MISSING}.`);
+    if (missing) return fail(`${capital(words.one)} ${missing} ${MISSING}.`);
     const going = new Set<string>(ids);
     return ok(
       withoutDangling(

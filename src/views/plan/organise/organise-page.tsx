@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { Tabs } from 'radix-ui';
+import { capital } from '@/core/text';
 import { SeverityMark } from '@/ui';
 import { useDesk } from '../desk';
 import { PlanHeader } from '../plan-header';
@@ -27,7 +28,7 @@ export function OrganisePage() {
       ? [
           {
             key: 'zones',
-            label: sides.length > 1 ? `Sides and ${word}s` : `${word[0]!.toUpperCase()}${word.slice(1)}s`,
+            label: sides.length > 1 ? `Sides and ${word}s` : `${capital(word)}s`,
             kinds: ['zone'],
             show: <SidesAndZones organising={organising} />,
           },

@@ -3,8 +3,9 @@
 import clsx from 'clsx';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { newSide, SIDE_WORDS, setUpDifference, sideSentence } from '@/core/organise';
-import { slotText, SET_UP_NAME_LIMIT, type SetUp, type SetUpId, type SetUpSide } from '@/core/plan';
+import { newSide, setUpDifference, sideSentence } from '@/core/organise';
+import { slotText, SET_UP_NAME_LIMIT, SIDE_WORDS, type SetUp, type SetUpId, type SetUpSide } from '@/core/plan';
+import { capital } from '@/core/text';
 import { Button, Choice, Field, Tick } from '@/ui';
 import { BesidesList } from './besides-list';
 import { NameField } from './name-field';
@@ -171,10 +172,7 @@ function Card({
 }
 
 const words = Object.fromEntries(SIDE_WORDS) as Record<keyof SetUpSide, string>;
-const label = (field: keyof SetUpSide, word: string) => {
-  const text = field === 'zone' ? word : words[field];
-  return text[0]!.toUpperCase() + text.slice(1);
-};
+const label = (field: keyof SetUpSide, word: string) => capital(field === 'zone' ? word : words[field]);
 
 function SideFields({
   side,

@@ -4,6 +4,7 @@ import clsx from 'clsx';
 import { ChevronUp, Eye, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { ZONE_NAME_LIMIT, type Zone, type ZoneId } from '@/core/plan';
+import { capital } from '@/core/text';
 import { Button, Scroll } from '@/ui';
 import { BesidesList } from './besides-list';
 import { NameField } from './name-field';
@@ -50,7 +51,7 @@ export function ZonesPane({
           onClick={() =>
             addZones([
               {
-                name: `${word[0]!.toUpperCase()}${word.slice(1)} ${plan.zones.length + 1}`,
+                name: `${capital(word)} ${plan.zones.length + 1}`,
                 members: [...organising.chosen],
               },
             ])

@@ -7,6 +7,7 @@ import type { Model } from '@/core/models';
 import type { Holding, SideBySide } from '@/core/organise';
 import { formatFrequency } from '@/core/radio';
 import { slotText } from '@/core/plan';
+import { capital } from '@/core/text';
 import { Button } from '@/ui';
 
 const ROW_HEIGHT = 28;
@@ -240,7 +241,7 @@ export function Matrix({
             <ul>
               {cell.words.map(({ text, because }) => (
                 <li key={text + because}>
-                  {text}. <span className="text-soft">{because[0]!.toUpperCase() + because.slice(1)}.</span>
+                  {text}. <span className="text-soft">{capital(because)}.</span>
                 </li>
               ))}
             </ul>

@@ -4,13 +4,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
+import { settingWords } from '@/core/image/setting-words';
 import type { SettingInfo } from '@/core/image/settings.schema';
 import type { SettingValue } from '@/core/plan';
 import { Choice, Field } from '@/ui';
 import { useDesk } from '../desk';
-
-const words = (value: SettingValue): string =>
-  typeof value === 'boolean' ? (value ? 'on' : 'off') : String(value);
 
 /** What the plan sets on the radio itself; what is not set stays as the radio has it. */
 export function SettingsPane() {
@@ -45,15 +43,15 @@ export function SettingsPane() {
             <Choice
               key={info.key}
               label={info.label}
-              value={set[info.key] === undefined ? 'as it is' : words(set[info.key]!)}
+              value={set[info.key] === undefined ? 'as it is' : settingWords(set[info.key]!)}
               options={[
                 ['as it is', 'As the radio has it'],
-                ...info.values.map((value) => [words(value), words(value)] as const),
+                ...info.values.map((value) => [settingWords(value), settingWords(value)] as const),
               ]}
               onChange={(text) =>
                 change(
                   info.key,
-                  info.values.find((value) => words(value) === text),
+                  info.values.find((value) => settingWords(value) === text),
                 )
               }
             />

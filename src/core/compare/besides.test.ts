@@ -1,0 +1,138 @@
+import fc from 'fast-check';
+import { anyContentOf } from '../contents.test.kit';
+import { tally } from '../samples.test.kit';
+import { decodeImage, encodeImage, type RadioContent } from '../image';
+import { blankImage } from '../format';
+import { MODELS, noContent, type Model } from '../models';
+import { formatOf } from '../models/formats';
+import { curlewX1 } from '../models/curlew-x1';
+import { gannetM8 } from '../models/gannet-m8';
+import { compareBesides } from '.';
+
+const nothing: RadioContent = { ...noContent(), settings: {} };
+const side = {
+  begins: 'memory' as const,
+  zone: 1,
+  start: 3,
+  skipSet: null,
+  scanning: true,
+  shows: 'name' as const,
+  autoDial: '',
+};
+
+test('what becomes of banks, skip sets, edges, quick set-ups and settings is said in words', () => {
+  const before: RadioContent = {
+    ...nothing,
+    zones: [
+      { list: 0, number: 1, name: 'DAY 1', slots: [1, 2, 3] },
+      { list: 1, number: 4, name: '', slots: [7] },
+      { list: 1, number: 5, name: '', slots: [] },
+    ],
+    skipSets: [{ number: 2, name: 'WX', way: 'all but', slots: [[1], []] }],
+    scanEdges: [{ list: 0, number: 1, from: 144_000_000, to: 146_000_000 }],
+    setUps: [{ number: 1, name: 'HILL', sides: [side, { ...side, begins: 'dial' as const }] }],
+    settings: {},
+  };
+  const after: RadioContent = {
+    ...before,
+    zones: [
+      { list: 0, number: 1, name: 'DAY 2', slots: [2, 3, 8, 9] },
+      { list: 0, number: 2, name: 'HOME', slots: [1] },
+    ],
+    skipSets: [{ number: 2, name: 'WX', way: 'only', slots: [[1], [5]] }],
+    scanEdges: [{ list: 0, number: 1, from: 144_000_000, to: 145_000_000 }],
+    setUps: [
+      {
+        number: 1,
+        name: 'HILL',
+        sides: [
+          { ...side, zone: 2, scanning: false },
+          { ...side, begins: 'dial' },
+        ],
+      },
+    ],
+  };
+  expect(compareBesides(before, after, gannetM8)).toEqual([
+    { mark: 'changed', title: 'Left bank 1', text: 'named DAY 2, was DAY 1; 2 in, 1 out' },
+    { mark: 'new', title: 'Left bank 2', text: 'HOME, 1 channel' },
+    { mark: 'emptied', title: 'Right bank 4', text: '1 channel' },
+    { mark: 'changed', title: 'Skip set 2', text: 'scan only, was scan all but; right: 1 in' },
+    {
+      mark: 'changed',
+      title: 'Left scan edges 1',
+      text: '144.000 to 145.000, was 144.000 to 146.000',
+    },
+    { mark: 'changed', title: 'Quick set-up 1', text: 'left: bank, scanning' },
+  ]);
+  expect(
+    compareBesides(nothing, before, gannetM8).map(({ mark, title, text }) => [mark, title, text]),
+  ).toEqual([
+    ['new', 'Left bank 1', 'DAY 1, 3 channels'],
+    ['new', 'Right bank 4', '1 channel'],
+    ['new', 'Skip set 2', 'WX, scan all but 1 channel'],
+    ['new', 'Left scan edges 1', '144.000 to 146.000'],
+    ['new', 'Quick set-up 1', 'HILL, left on channel 003, right on its dial'],
+  ]);
+  expect(compareBesides(before, nothing, gannetM8).every(({ mark }) => mark === 'emptied')).toBe(true);
+});
+
+test('a setting says what it was, and whether the radio wants to be switched off and on', () => {
+  const set = (gnss: boolean) => ({ ...nothing, settings: { gnss } });
+  expect(compareBesides(set(false), set(true), curlewX1)).toEqual([
+    { mark: 'changed', title: 'GNSS receiver', text: 'on, was off', restart: true },
+  ]);
+  // what is not written stays as it is
+  expect(compareBesides(set(false), nothing, curlewX1)).toEqual([]);
+});
+
+/** A content, and the same with one thing beside its channels otherwise, or none. */
+const anyRewrite = (model: Model) =>
+  fc
+    .tuple(anyContentOf(model), anyContentOf(model), fc.nat(7), fc.nat(99))
+    .map(([before, other, what, which]): { before: RadioContent; after: RadioContent } => {
+      const without = <T>(list: readonly T[]) =>
+        list.filter((_, at) => at !== which % Math.max(1, list.length));
+      const one = <T>(list: readonly T[], change: (item: T) => T) =>
+        list.map((item, at) => (at === which % list.length ? change(item) : item));
+      const kinds: (() => Partial<RadioContent>)[] = [
+        () => ({}),
+        () => ({ zones: without(before.zones) }),
+        () => ({ zones: one(before.zones, (zone) => ({ ...zone, slots: zone.slots.slice(1) })) }),
+        () => ({
+          skipSets: one(before.skipSets, (set) => ({ ...set, way: set.way === 'only' ? 'all but' : 'only' })),
+        }),
+        () => ({ scanEdges: without(before.scanEdges) }),
+        () => ({ setUps: without(before.setUps) }),
+        () => ({
+          setUps: one(before.setUps, (setUp) => ({
+            ...setUp,
+            sides: setUp.sides.map((of, at) => (at === 0 ? { ...of, scanning: !of.scanning } : of)),
+          })),
+        }),
+        () => ({ settings: other.settings }),
+      ];
+      return { before, after: { ...before, ...kinds[what]!() } };
+    });
+
+test.each(MODELS.map((model) => [model.name, model] as const))(
+  '%s: what it names is what changes in the bytes, no more and no less',
+  (_, model) => {
+    const reached = tally();
+    fc.assert(
+      fc.property(anyRewrite(model), ({ before, after }) => {
+        const held = encodeImage(before, blankImage(formatOf(model)), model);
+        const written = encodeImage(after, held, model);
+        const read = decodeImage(held, model);
+        if (!read.ok) throw new Error(read.reason);
+        const changes = compareBesides(read.value, after, model);
+        expect(changes.length > 0).toBe(!Buffer.from(written).equals(held));
+        reached.count('something', changes.length > 0);
+        reached.count('nothing', changes.length === 0);
+      }),
+      { numRuns: 400 },
+    );
+    // A radio with nothing but channels and settings has one way in eight to change.
+    expect(reached.share('something')).toBeGreaterThan(model.zones ? 0.3 : 0.02);
+    expect(reached.share('nothing')).toBeGreaterThan(0.05);
+  },
+);

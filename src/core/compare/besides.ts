@@ -1,0 +1,147 @@
+import equal from 'fast-deep-equal';
+import { z } from 'zod';
+import { settingsOfModel, type FieldValue, type RadioContent, type ToWrite } from '../image';
+import { settingWords } from '../image/setting-words';
+import { sidesOf, type Content, type Model } from '../models';
+import { SIDE_WORDS, slotText } from '../plan';
+import { formatFrequency } from '../radio';
+import { capital } from '../text';
+
+export const besideChangeSchema = z.object({
+  mark: z.enum(['new', 'changed', 'emptied']),
+  /** What it is, as the radio numbers it: `Left bank 2`, `Quick set-up 1`, `Squelch`. */
+  title: z.string(),
+  /** What becomes of it. */
+  text: z.string(),
+  /** A setting after whose change the radio wants to be switched off and on. */
+  restart: z.literal(true).optional(),
+});
+/** What a write changes in a radio beside its channels: a bank, a skip set, a pair of scan edges, a quick set-up, a setting. */
+export type BesideChange = z.infer<typeof besideChangeSchema>;
+
+/** How things of a kind are told of. */
+interface Kind<T> {
+  of: (content: Partial<Content>) => readonly T[];
+  title: (one: T) => string;
+  /** What it is, where it is new or goes. */
+  whole: (one: T) => string;
+  /** In what it differs from what it was; empty where it does not. */
+  differing: (was: T, is: T) => string[];
+  /** True where it says nothing: a bank without name and channels is none. */
+  empty?: (one: T) => boolean;
+}
+
+const channels = (n: number) => (n === 1 ? '1 channel' : `${n} channels`);
+const renamed = (was: { name: string }, is: { name: string }) =>
+  was.name === is.name ? [] : [`named ${is.name || 'nothing'}, was ${was.name || 'nothing'}`];
+
+/** The channels that come to a set and go from it, `side` before it where there are several. */
+function members(was: readonly number[], is: readonly number[], side = ''): string[] {
+  const come = is.filter((slot) => !was.includes(slot)).length;
+  const go = was.filter((slot) => !is.includes(slot)).length;
+  if (come + go === 0) return [];
+  const words = [...(come > 0 ? [`${come} in`] : []), ...(go > 0 ? [`${go} out`] : [])].join(', ');
+  return [side ? `${side}: ${words}` : words];
+}
+
+const named = (name: string, rest: string) => (name ? `${name}, ${rest}` : rest);
+
+/** The kinds that stand beside the channels of a model. */
+function kindsOf(model: Model) {
+  const side = (list: number) => (sidesOf(model).length > 1 ? model.lists[list]!.name.toLowerCase() : '');
+  const onSide = (list: number, words: string) => capital(`${side(list)} ${words}`.trim());
+  const sideAt = (at: number) => side(sidesOf(model)[at] ?? 0);
+  const word = model.zones?.word ?? 'zone';
+  const zones: Kind<Content['zones'][number]> = {
+    of: (content) => content.zones ?? [],
+    title: ({ list, number }) => onSide(list, `${word} ${number}`),
+    whole: ({ name, slots }) => named(name, channels(slots.length)),
+    differing: (was, is) => [...renamed(was, is), ...members(was.slots, is.slots)],
+    empty: ({ name, slots }) => name === '' && slots.length === 0,
+  };
+  const skipSets: Kind<Content['skipSets'][number]> = {
+    of: (content) => content.skipSets ?? [],
+    title: ({ number }) => `Skip set ${number}`,
+    whole: ({ name, way, slots }) =>
+      named(name, `scan ${way} ${channels(slots.reduce((n, of) => n + of.length, 0))}`),
+    differing: (was, is) => [
+      ...renamed(was, is),
+      ...(was.way === is.way ? [] : [`scan ${is.way}, was scan ${was.way}`]),
+      ...is.slots.flatMap((slots, at) => members(was.slots[at] ?? [], slots, sideAt(at))),
+    ],
+    empty: ({ name, way, slots }) => name === '' && way === 'all but' && slots.every((of) => of.length === 0),
+  };
+  const edges = ({ from, to }: Content['scanEdges'][number]) =>
+    `${formatFrequency(from)} to ${formatFrequency(to)}`;
+  const scanEdges: Kind<Content['scanEdges'][number]> = {
+    of: (content) => content.scanEdges ?? [],
+    title: ({ list, number }) => onSide(list, `scan edges ${number}`),
+    whole: edges,
+    differing: (was, is) => (edges(was) === edges(is) ? [] : [`${edges(is)}, was ${edges(was)}`]),
+  };
+  const setUps: Kind<Content['setUps'][number]> = {
+    of: (content) => content.setUps ?? [],
+    title: ({ number }) => `Quick set-up ${number}`,
+    whole: ({ name, sides }) =>
+      named(
+        name,
+        sides
+          .map(({ begins, start }, at) =>
+            `${sideAt(at)} on ${begins === 'memory' ? `channel ${start === null ? 'one' : slotText(start)}` : `its ${begins}`}`.trim(),
+          )
+          .join(', '),
+      ),
+    differing: (was, is) => [
+      ...renamed(was, is),
+      ...is.sides.flatMap((one, at) => {
+        const other = was.sides[at];
+        const fields = SIDE_WORDS.flatMap(([field, words]) =>
+          other?.[field] === one[field] ? [] : [field === 'zone' ? word : words],
+        );
+        return fields.length === 0 ? [] : [[sideAt(at), fields.join(', ')].filter(Boolean).join(': ')];
+      }),
+    ],
+  };
+  return { zones, skipSets, scanEdges, setUps };
+}
+
+function compareKind<T>(kind: Kind<T>, before: Partial<Content>, after: Partial<Content>): BesideChange[] {
+  const told = (content: Partial<Content>) =>
+    new Map(kind.of(content).flatMap((one) => (kind.empty?.(one) ? [] : [[kind.title(one), one] as const])));
+  const [was, is] = [told(before), told(after)];
+  const changes: BesideChange[] = [];
+  for (const [title, one] of is) {
+    const other = was.get(title);
+    if (!other) changes.push({ mark: 'new', title, text: kind.whole(one) });
+    else {
+      const text = kind.differing(other, one).join('; ');
+      if (text) changes.push({ mark: 'changed', title, text });
+    }
+  }
+  for (const [title, one] of was)
+    if (!is.has(title)) changes.push({ mark: 'emptied', title, text: kind.whole(one) });
+  return changes;
+}
+
+/**
+ * Compares what a radio of a model holds beside its channels with what it is to hold. Settings that are not written stay as they are
+ * and are not told of.
+ */
+export function compareBesides(before: RadioContent, after: ToWrite, model: Model): BesideChange[] {
+  const settings = settingsOfModel(model).flatMap((info): BesideChange[] => {
+    const [was, is] = [before.settings[info.key], after.settings[info.key]];
+    if (is === undefined || equal(was, is)) return [];
+    const words = (value: FieldValue) => settingWords(value, info.kind === 'number' ? info.unit : 1);
+    const text = was === undefined ? words(is) : `${words(is)}, was ${words(was)}`;
+    const mark = was === undefined ? 'new' : 'changed';
+    return [{ mark, title: info.label, text, ...(info.restart && { restart: true }) }];
+  });
+  const { zones, skipSets, scanEdges, setUps } = kindsOf(model);
+  return [
+    ...compareKind(zones, before, after),
+    ...compareKind(skipSets, before, after),
+    ...compareKind(scanEdges, before, after),
+    ...compareKind(setUps, before, after),
+    ...settings,
+  ];
+}
