@@ -56,6 +56,7 @@ test('what becomes of banks, skip sets, edges, quick set-ups and settings is sai
     { mark: 'changed', title: 'Left bank 1', text: 'named DAY 2, was DAY 1; 2 in, 1 out' },
     { mark: 'new', title: 'Left bank 2', text: 'HOME, 1 channel' },
     { mark: 'emptied', title: 'Right bank 4', text: '1 channel' },
+    { mark: 'emptied', title: 'Right bank 5', text: 'no channels' },
     { mark: 'changed', title: 'Skip set 2', text: 'scan only, was scan all but; right: 1 in' },
     {
       mark: 'changed',
@@ -69,6 +70,7 @@ test('what becomes of banks, skip sets, edges, quick set-ups and settings is sai
   ).toEqual([
     ['new', 'Left bank 1', 'DAY 1, 3 channels'],
     ['new', 'Right bank 4', '1 channel'],
+    ['new', 'Right bank 5', 'no channels'],
     ['new', 'Skip set 2', 'WX, scan all but 1 channel'],
     ['new', 'Left scan edges 1', '144.000 to 146.000'],
     ['new', 'Quick set-up 1', 'HILL, left on channel 003, right on its dial'],

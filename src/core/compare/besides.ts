@@ -27,11 +27,9 @@ interface Kind<T> {
   whole: (one: T) => string;
   /** In what it differs from what it was; empty where it does not. */
   differing: (was: T, is: T) => string[];
-  /** True where it says nothing: a bank without name and channels is none. */
-  empty?: (one: T) => boolean;
 }
 
-const channels = (n: number) => (n === 1 ? '1 channel' : `${n} channels`);
+const channels = (n: number) => (n === 0 ? 'no channels' : n === 1 ? '1 channel' : `${n} channels`);
 const renamed = (was: { name: string }, is: { name: string }) =>
   was.name === is.name ? [] : [`named ${is.name || 'nothing'}, was ${was.name || 'nothing'}`];
 
@@ -57,7 +55,6 @@ function kindsOf(model: Model) {
     title: ({ list, number }) => onSide(list, `${word} ${number}`),
     whole: ({ name, slots }) => named(name, channels(slots.length)),
     differing: (was, is) => [...renamed(was, is), ...members(was.slots, is.slots)],
-    empty: ({ name, slots }) => name === '' && slots.length === 0,
   };
   const skipSets: Kind<Content['skipSets'][number]> = {
     of: (content) => content.skipSets ?? [],
@@ -69,7 +66,6 @@ function kindsOf(model: Model) {
       ...(was.way === is.way ? [] : [`scan ${is.way}, was scan ${was.way}`]),
       ...is.slots.flatMap((slots, at) => members(was.slots[at] ?? [], slots, sideAt(at))),
     ],
-    empty: ({ name, way, slots }) => name === '' && way === 'all but' && slots.every((of) => of.length === 0),
   };
   const edges = ({ from, to }: Content['scanEdges'][number]) =>
     `${formatFrequency(from)} to ${formatFrequency(to)}`;
@@ -106,8 +102,7 @@ function kindsOf(model: Model) {
 }
 
 function compareKind<T>(kind: Kind<T>, before: Partial<Content>, after: Partial<Content>): BesideChange[] {
-  const told = (content: Partial<Content>) =>
-    new Map(kind.of(content).flatMap((one) => (kind.empty?.(one) ? [] : [[kind.title(one), one] as const])));
+  const told = (content: Partial<Content>) => new Map(kind.of(content).map((one) => [kind.title(one), one]));
   const [was, is] = [told(before), told(after)];
   const changes: BesideChange[] = [];
   for (const [title, one] of is) {
