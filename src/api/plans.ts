@@ -11,6 +11,7 @@ import {
   channelIdSchema,
   detailsSchema,
   editSchema,
+  KIND_NAMES,
   LIST_LIMIT,
   ownerSchema,
   PLAN_NAME_LIMIT,
@@ -79,6 +80,31 @@ const logRow = z.object({
   /** As it was logged, in the format of its day. */
   edit: z.looseObject({ name: z.string() }),
   at: z.string(),
+});
+
+/** A plan of the same family, with the revision of it that has been looked at and the newest. */
+const relative = {
+  id: planIdSchema,
+  name: z.string(),
+  modelId: z.string(),
+  seen: z.int(),
+  revision: z.int(),
+};
+
+const offersSchema = z.object({
+  offers: z.array(
+    z.object({
+      kind: z.enum(KIND_NAMES),
+      id: z.string(),
+      name: z.string(),
+      what: z.enum(['changed', 'added', 'removed']),
+      text: z.string(),
+      clash: z.boolean(),
+      edit: editSchema,
+    }),
+  ),
+  /** All that does not clash, as one edit; null where that is nothing. */
+  all: editSchema.nullable(),
 });
 
 /** The operations on plans. */
@@ -217,37 +243,27 @@ export const planApi = {
   offers: operation(
     'GET',
     '/api/plans/{id}/offers',
-    'What changed in the plan that this one was made of, as edits',
+    'What changed in the plan that this one was made of, as edits; and the plans made of this one',
     {
       params: planParams,
-      response: z.object({
+      response: offersSchema.extend({
         /** null where it was made of none, or where that is not there any more. */
-        source: z
-          .object({
-            id: planIdSchema,
-            name: z.string(),
-            modelId: z.string(),
-            seen: z.int(),
-            revision: z.int(),
-          })
-          .nullable(),
-        offers: z.array(
-          z.object({
-            id: channelIdSchema,
-            name: z.string(),
-            what: z.enum(['changed', 'added', 'removed']),
-            text: z.string(),
-            clash: z.boolean(),
-            edit: editSchema,
-          }),
-        ),
-        own: z.array(z.object({ id: channelIdSchema, name: z.string(), text: z.string() })),
+        source: z.object(relative).nullable(),
+        own: z.array(z.object({ id: z.string(), name: z.string(), text: z.string() })),
         /** Plans that were made of this one. */
-        made: z.array(
-          z.object({ id: planIdSchema, name: z.string(), modelId: z.string(), differences: z.int() }),
-        ),
+        made: z.array(z.object({ ...relative, differences: z.int() })),
       }),
       problems: [404, 409, 410],
+    },
+  ),
+  offersFrom: operation(
+    'GET',
+    '/api/plans/{id}/offers/{from}',
+    'What changed in a plan that was made of this one, as edits of this one',
+    {
+      params: planParams.extend({ from: planIdSchema }),
+      response: offersSchema.extend({ revision: z.int() }),
+      problems: [404, 409, 410, 422],
     },
   ),
   document: fileOperation(

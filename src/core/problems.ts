@@ -26,6 +26,7 @@ export const PROBLEM_KINDS = [
   'unknown-revision',
   'unknown-model',
   'unknown-side',
+  'not-related',
   'nothing-to-undo',
   'nothing-to-redo',
   'no-plan',

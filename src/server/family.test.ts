@@ -3,8 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase } from '../db';
 import { placing, renaming } from '../core/samples.test.kit';
-import { familyOf, movePlan } from './family';
-import { createPlan, getPlan, setRemoved } from './plans';
+import { familyOf, movePlan, offersFrom } from './family';
+import { createPlan, duplicatePlan, getPlan, setRemoved } from './plans';
 import { editPlan, stepBack } from './revisions';
 
 /** A plan for another radio, made of one: what changes there is offered here. */
@@ -34,14 +34,18 @@ test('a plan moves to another radio; changes are offered, taken, left; its own d
   ]);
   expect(await familyOf(plan.id)).toMatchObject({
     source: null,
-    made: [{ name: 'In the van', modelId: 'gannet-m8', differences: 0 }],
+    made: [{ name: 'In the van', modelId: 'gannet-m8', differences: 1, seen: 1, revision: 1 }],
   });
   await editPlan(plan.id, 2, renaming(2, 'Ullsmere Hill'));
   const family = await familyOf(made.plan.id);
   expect(family).toMatchObject({
     source: { id: plan.id, name: 'Weekend', seen: 2, revision: 3 },
     offers: [{ name: 'Ullsmere Hill', what: 'changed', text: 'name', clash: false }],
-    own: [{ name: 'Station 2', text: 'name' }],
+    all: { name: 'change' },
+    own: [
+      { name: 'Slots', text: '3 channels have others' },
+      { name: 'Station 2', text: 'name' },
+    ],
   });
   const taken = await editPlan(made.plan.id, 1, family.offers[0]!.edit);
   expect((await familyOf(made.plan.id)).offers).toEqual([]);
@@ -51,7 +55,7 @@ test('a plan moves to another radio; changes are offered, taken, left; its own d
   const origin = { plan: plan.id, revision: 3 };
   await editPlan(made.plan.id, taken.revision + 1, { name: 'describe', set: { origin } });
   expect((await familyOf(made.plan.id)).offers).toEqual([]);
-  expect((await familyOf(made.plan.id)).own).toHaveLength(1);
+  expect((await familyOf(made.plan.id)).own).toHaveLength(2);
   // where it came from has gone: nothing is offered, nothing breaks
   await setRemoved(plan.id, true);
   expect(await familyOf(made.plan.id)).toMatchObject({ source: null, offers: [], own: [] });
@@ -70,4 +74,32 @@ test('a side or band that the radio does not have is said, and nothing is made',
     status: 422,
   });
   expect((await familyOf(plan.id)).made).toEqual([]);
+});
+
+test('what changes in a plan that was made of another is offered back, until it is taken or left', async () => {
+  const { plan } = await createPlan({ name: 'Weekend', modelId: 'tern-p2', owner });
+  await editPlan(plan.id, 1, placing(1, 2, 3));
+  const made = await movePlan(plan.id, { modelId: 'tern-p3', name: 'The other', sides: {} });
+  const [first, second] = made.plan.channels;
+  await editPlan(made.plan.id, 1, {
+    name: 'change',
+    changes: [{ id: first!.id, set: { name: 'Heard there' } }],
+  });
+  await editPlan(made.plan.id, 2, { name: 'remove', ids: [second!.id] });
+  expect((await familyOf(plan.id)).made).toMatchObject([{ seen: 1, revision: 3 }]);
+  const back = await offersFrom(plan.id, made.plan.id);
+  expect(back.offers.map(({ what, name }) => [what, name])).toEqual([
+    ['changed', 'Heard there'],
+    ['removed', second!.name],
+  ]);
+  await editPlan(plan.id, 2, back.all!);
+  const now = await getPlan(plan.id);
+  expect(now.plan.channels.map(({ name }) => name)).toContain('Heard there');
+  expect(now.plan.channels).toHaveLength(3);
+  // the rest is left
+  await editPlan(plan.id, 3, { name: 'describe', set: { lookedAt: { [made.plan.id]: back.revision } } });
+  expect((await offersFrom(plan.id, made.plan.id)).offers).toEqual([]);
+  // a copy has looked at nothing yet, and whoever was not made of this plan has nothing to offer
+  expect((await duplicatePlan(plan.id)).plan.lookedAt).toEqual({});
+  await expect(offersFrom(made.plan.id, plan.id)).rejects.toMatchObject({ status: 422, kind: 'not-related' });
 });

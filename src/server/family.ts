@@ -1,5 +1,5 @@
 import { isNull, sql } from 'drizzle-orm';
-import { offersOf, ownDifferences, moveToModel, type BandSides } from '../core/organise';
+import { moveToModel, offersOf, ownDifferences, type BandSides, type Offers } from '../core/organise';
 import type { Plan, PlanId } from '../core/plan';
 import { plans } from '../db';
 import { reading } from './database';
@@ -31,12 +31,17 @@ export async function movePlan(
   const { plan, revision } = await getPlan(id);
   const { plan: made } = moveToModel(plan, model, sides);
   const { format: _format, id: _id, name: _name, modelId: _model, owner, ...rest } = made;
-  return createPlan({ name, modelId, owner }, { ...rest, origin: { plan: id, revision } }, asker, {
-    move: id,
-    modelId,
-    name,
-    sides,
-  });
+  return createPlan(
+    { name, modelId, owner },
+    { ...rest, origin: { plan: id, revision }, lookedAt: {} },
+    asker,
+    {
+      move: id,
+      modelId,
+      name,
+      sides,
+    },
+  );
 }
 
 /** A plan that may have been removed or be unreadable meanwhile; undefined then. */
@@ -63,26 +68,40 @@ export async function familyOf(id: PlanId) {
     const kept = await perhaps(row.id);
     if (kept)
       made.push({
-        id: row.id,
-        name: kept.plan.name,
-        modelId: kept.plan.modelId,
+        ...{ id: row.id, name: kept.plan.name, modelId: kept.plan.modelId },
         differences: ownDifferences(plan, kept.plan).length,
+        seen: seenOf(plan, row.id, kept.revision),
+        revision: kept.revision,
       });
   }
   const source = plan.origin && (await perhaps(plan.origin.plan));
-  if (!plan.origin || !source) return { source: null, offers: [], own: [], made };
-  const seen = plan.origin.revision;
-  const base: Plan = await planAt(database, plan.origin.plan, Math.min(seen, source.revision));
+  if (!plan.origin || !source) return { source: null, offers: [], all: null, own: [], made };
+  const seen = Math.min(plan.origin.revision, source.revision);
   return {
     source: {
-      id: plan.origin.plan,
-      name: source.plan.name,
-      modelId: source.plan.modelId,
-      seen,
-      revision: source.revision,
+      ...{ id: plan.origin.plan, name: source.plan.name, modelId: source.plan.modelId },
+      ...{ seen, revision: source.revision },
     },
-    offers: offersOf(base, source.plan, plan, wantModel(plan.modelId)),
+    ...offersOf(await planAt(database, plan.origin.plan, seen), source.plan, plan, wantModel(plan.modelId)),
     own: ownDifferences(source.plan, plan),
     made,
   };
+}
+
+/** The revision of a plan made of this one that has been looked at: the first, where none has been. */
+const seenOf = ({ lookedAt }: Plan, made: PlanId, newest: number) => Math.min(lookedAt[made] ?? 1, newest);
+
+/** What changed in a plan that was made of this one, offered to this one. */
+export async function offersFrom(id: PlanId, from: PlanId): Promise<Offers & { revision: number }> {
+  const { plan } = await getPlan(id);
+  const { plan: made, revision } = await getPlan(from);
+  if (made.origin?.plan !== id)
+    throw new Problem(
+      422,
+      'not-related',
+      'Not made of this plan',
+      `“${made.name}” was not made of “${plan.name}”: there is nothing to offer.`,
+    );
+  const base = await planAt(await reading(), from, seenOf(plan, from, revision));
+  return { ...offersOf(base, made, plan, wantModel(plan.modelId), { removals: false }), revision };
 }

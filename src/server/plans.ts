@@ -109,7 +109,7 @@ export async function duplicatePlan(id: PlanId, revision?: number, asker = NOBOD
   let name = named(', copy');
   for (let n = 2; taken.has(name); n++) name = named(`, copy ${n}`);
   const newId = makeId('pl', crypto.getRandomValues(new Uint8Array(12)));
-  return keepNew({ ...plan, id: newId, name }, asker, { duplicate: id, revision });
+  return keepNew({ ...plan, id: newId, name, lookedAt: {} }, asker, { duplicate: id, revision });
 }
 
 /** The id that a text is, or the problem that there is no such plan. */

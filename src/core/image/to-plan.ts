@@ -65,10 +65,7 @@ export function planOfContent(
   const word = model.zones?.word ?? 'zone';
   const zones = byNumber(content.zones, (banks, number) => ({
     id: ids.zone(),
-    name: named(
-      banks.find(({ name }) => name.trim() !== '')?.name ?? '',
-      `${capital(word)} ${number}`,
-    ),
+    name: named(banks.find(({ name }) => name.trim() !== '')?.name ?? '', `${capital(word)} ${number}`),
     members: banks.flatMap(({ list, slots }) => idsAt(list, slots)),
   }));
   const skipSets = byNumber(content.skipSets, ([set], number) => ({

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { ternP3 } from '../models/tern-p3';
 import { applyEdit, type Plan } from '../plan';
 import { anyEditOn } from '../plan/edit.test.kit';
-import { anyPlan, channel, id, plan, renaming, run, tally } from '../samples.test.kit';
+import { anyPlan, channel, id, plan, renaming, run, tally, zoneId } from '../samples.test.kit';
 import { offersOf, ownDifferences } from '.';
 
 const base = plan([
@@ -16,7 +16,7 @@ const own: Plan = {
   id: 'pl_own00001' as Plan['id'],
 };
 const offers = (source: Plan, mine: Plan = own) =>
-  offersOf(base, source, mine, ternP3).map(({ name, what, text, clash }) => [name, what, text, clash]);
+  offersOf(base, source, mine, ternP3).offers.map(({ name, what, text, clash }) => [name, what, text, clash]);
 
 test('a change there is offered here; what was changed here too is said', () => {
   expect(offers(base)).toEqual([]);
@@ -40,7 +40,7 @@ test('an added channel goes to the next free slot, a removed one is offered to b
     at: 0,
     range: { first: 0, count: 150 },
   });
-  const [offer] = offersOf(base, more, own, ternP3);
+  const [offer] = offersOf(base, more, own, ternP3).offers;
   expect(offer).toMatchObject({ what: 'added', name: 'New' });
   expect(run(own, offer!.edit).channels.find(({ name }) => name === 'New')).toMatchObject({
     slot: 4,
@@ -52,11 +52,90 @@ test('an added channel goes to the next free slot, a removed one is offered to b
   ]);
 });
 
+test('a zone comes along with the channels that are new in it, and without those that were left out here', () => {
+  const zoned = run(base, {
+    name: 'put',
+    kind: 'zone',
+    records: [{ id: zoneId(1), name: 'Day 1', members: [id(1), id(2)] }],
+    before: null,
+  });
+  // made of it without channel 1
+  const mine = run(zoned, { name: 'remove', ids: [id(1)] });
+  expect(offersOf(zoned, zoned, mine, ternP3)).toEqual({ offers: [], all: null });
+  const { slot: _, list: _list, ...fields } = channel(9, 145_525_000, { name: 'New' });
+  const range = { first: 0, count: 150 };
+  const more = run(run(zoned, { name: 'place', channels: [fields], placement: 'next-free', at: 0, range }), {
+    name: 'change',
+    kind: 'zone',
+    changes: [{ id: zoneId(1), set: { members: [id(1), id(2), id(9)] } }],
+  });
+  const { offers: said, all } = offersOf(zoned, more, mine, ternP3);
+  expect(said.map(({ kind, what, text, clash }) => [kind, what, text, clash])).toEqual([
+    ['channel', 'added', 'new there', false],
+    ['zone', 'changed', 'channels', false],
+  ]);
+  // the zone alone brings its new channel along; all at once is the same
+  for (const edit of [said[1]!.edit, all!]) {
+    const took = run(mine, edit);
+    expect(took.zones[0]!.members).toEqual([id(2), id(9)]);
+    expect(took.channels.map(({ name }) => name)).toContain('New');
+    expect(offersOf(zoned, more, took, ternP3)).toEqual({ offers: [], all: null });
+  }
+  // in a zone that was changed here too it would overwrite that
+  const both = run(mine, {
+    name: 'change',
+    kind: 'zone',
+    changes: [{ id: zoneId(1), set: { members: [id(2), id(3)] } }],
+  });
+  expect(offersOf(zoned, more, both, ternP3).offers[1]).toMatchObject({ kind: 'zone', clash: true });
+});
+
+test('all at once is one edit: nothing that clashes, and of a plan made of this one nothing that was removed', () => {
+  const changed = run(run(run(base, renaming(1, 'Calling 2 m')), renaming(3, 'Theirs')), {
+    name: 'remove',
+    ids: [id(2)],
+  });
+  const down = offersOf(base, changed, own, ternP3).all!;
+  expect(down).toMatchObject({ name: 'together', label: `Take 2 changes of “${base.name}”` });
+  expect(run(own, down).channels.map(({ name }) => name)).toEqual(['Calling 2 m', 'Mine']);
+  const up = offersOf(base, changed, own, ternP3, { removals: false });
+  expect(run(own, up.all!).channels.map(({ name }) => name)).toEqual(['Calling 2 m', 'Ullsmere', 'Mine']);
+  expect(up.offers.filter(({ what }) => what === 'removed')).toHaveLength(1);
+});
+
+test('a full list takes what it has room for, and nothing refers to what stayed behind', () => {
+  const few = { ...ternP3, slots: { first: 1, count: 4 } };
+  const { slot: _, list: _list, ...fields } = channel(8, 145_525_000, { name: 'New' });
+  const range = { first: 0, count: 150 };
+  const three = [8, 9, 10].map((n) => ({ ...fields, id: id(n) }));
+  const more = run(run(base, { name: 'place', channels: three, placement: 'next-free', at: 0, range }), {
+    name: 'put',
+    kind: 'zone',
+    records: [{ id: zoneId(1), name: 'Z', members: [id(8), id(10)] }],
+    before: null,
+  });
+  // slots 1, 2 and 3 are taken: one is free
+  const took = run(own, offersOf(base, more, own, few).all!);
+  expect(took.channels.map((one) => one.id)).toEqual([id(1), id(2), id(3), id(8)]);
+  expect(took.zones[0]!.members).toEqual([id(8)]);
+});
+
 test('its own differences: changed, only here, left out', () => {
   const mine = run(own, { name: 'remove', ids: [id(1)] });
   expect(ownDifferences(base, mine)).toEqual([
     { id: id(3), name: 'Mine', text: 'name' },
     { id: id(1), name: 'Calling', text: 'left out here' },
+  ]);
+  const elsewhere = run(own, {
+    name: 'arrange',
+    how: 'move',
+    moves: [{ id: id(1), from: 1, to: 40 }],
+  });
+  const hers = { ...elsewhere, owner: { ...elsewhere.owner, callSign: 'Q8XYZ' } };
+  expect(ownDifferences(base, hers)).toEqual([
+    { id: 'call sign', name: 'Call sign', text: `Q8XYZ, there ${base.owner.callSign}` },
+    { id: 'slots', name: 'Slots', text: '1 channel has another' },
+    { id: id(3), name: 'Mine', text: 'name' },
   ]);
   expect(ownDifferences(run(base, { name: 'remove', ids: [id(2)] }), own)).toContainEqual({
     id: id(2),
@@ -80,7 +159,17 @@ test('who takes every offer has nothing more to take, whatever was done on eithe
           if (here) mine = result.value;
           else source = result.value;
         }
-        const all = offersOf(first, source, mine, ternP3);
+        const { offers: all, all: asOne } = offersOf(first, source, mine, ternP3);
+        // Taken at once: what does not clash is there, and offered no more.
+        const room = mine.channels.length + source.channels.length < 150;
+        if (asOne && room) {
+          const result = applyEdit(mine, asOne);
+          reached.count('taken at once', result.ok);
+          if (result.ok)
+            expect(offersOf(first, source, result.value, ternP3).offers.every(({ clash }) => clash)).toBe(
+              true,
+            );
+        }
         let took = 0;
         for (const { edit } of all) {
           const result = applyEdit(mine, edit);
@@ -89,9 +178,13 @@ test('who takes every offer has nothing more to take, whatever was done on eithe
           mine = result.value;
           took++;
         }
-        const left = offersOf(first, source, mine, ternP3);
+        const left = offersOf(first, source, mine, ternP3).offers;
         expect(left.length).toBeLessThanOrEqual(all.length - took);
         reached.count('offered', all.length > 0);
+        reached.count(
+          'zones among them',
+          all.some(({ kind }) => kind === 'zone'),
+        );
         reached.count('taken', took > 0);
       },
     ),
@@ -99,4 +192,6 @@ test('who takes every offer has nothing more to take, whatever was done on eithe
   );
   expect(reached.share('offered')).toBeGreaterThan(0.4);
   expect(reached.share('taken')).toBeGreaterThan(0.4);
+  expect(reached.share('zones among them')).toBeGreaterThan(0.2);
+  expect(reached.share('taken at once')).toBeGreaterThan(0.9);
 });

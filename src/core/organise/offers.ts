@@ -1,20 +1,28 @@
 import equal from 'fast-deep-equal';
 import { slotsOf, type Model } from '../models';
+import { plainEditSchema } from '../plan/edits/plain.schema';
 import {
   FIELD_NAMES,
+  KIND_NAMES,
+  keptReferences,
+  KINDS,
   placesOf,
+  previewPlacing,
+  recordsOf,
+  type AnyRecord,
   type Channel,
   type ChannelFields,
-  type ChannelId,
-  type ChannelSet,
   type Edit,
+  type Kind,
+  type PlainEdit,
   type Plan,
 } from '../plan';
 
-/** A change of the plan that another one was made of, offered to that as an edit: to take or to leave. */
+/** A change of another plan of the family, offered to this one as an edit: to take or to leave. */
 export interface Offer {
-  /** The channel, in both plans. */
-  id: ChannelId;
+  kind: Kind;
+  /** The record, in both plans. */
+  id: string;
   /** Its name there, or here where it is gone there. */
   name: string;
   what: 'changed' | 'added' | 'removed';
@@ -23,6 +31,12 @@ export interface Offer {
   /** Changed here too since then: taking it overwrites that. */
   clash: boolean;
   edit: Edit;
+}
+
+/** What is offered, one by one, and as one edit all that does not clash; null where that is nothing. */
+export interface Offers {
+  offers: Offer[];
+  all: Edit | null;
 }
 
 /** What goes along from plan to plan: all of a channel but its place, and the names by hand that are of one radio. */
@@ -41,94 +55,241 @@ const SHARED = [
   'source',
 ] as const satisfies readonly (keyof ChannelFields)[];
 
-const byId = ({ channels }: Plan) => new Map(channels.map((channel) => [channel.id, channel]));
-const differing = (one: Channel, other: Channel) =>
-  SHARED.filter((field) => !equal(one[field], other[field]));
-const words = (fields: readonly (typeof SHARED)[number][]) =>
+/** The fields of a record that go along, with their words. */
+function sharedFields(kind: Kind): readonly (readonly [string, string])[] {
+  if (kind === 'channel') return SHARED.map((field) => [field, FIELD_NAMES[field]]);
+  return Object.entries(KINDS[kind].words.fields).filter(([field]) => field !== 'id');
+}
+const fieldOf = (record: AnyRecord, field: string) => (record as unknown as Record<string, unknown>)[field];
+const differing = (kind: Kind, one: AnyRecord, other: AnyRecord) =>
+  sharedFields(kind).filter(([field]) => !equal(fieldOf(one, field), fieldOf(other, field)));
+const wordsOf = (fields: readonly (readonly [string, string])[]) =>
   fields
-    .filter((field) => field !== 'txFixed' || fields.length === 1)
-    .map((field) => FIELD_NAMES[field])
+    .filter(([field]) => field !== 'txFixed' || fields.length === 1)
+    .map(([, words]) => words)
     .join(', ');
 
-/**
- * What changed in a plan since another one was made of it (`base` is what it was then), as far as that has not the same already. An
- * added channel goes to the next free slot, of its own list where the model has that.
- */
-export function offersOf(base: Plan, source: Plan, own: Plan, model: Model): Offer[] {
-  const [then, now, here] = [byId(base), byId(source), byId(own)];
-  const offers: Offer[] = [];
-  for (const channel of source.channels) {
-    const was = then.get(channel.id);
-    const mine = here.get(channel.id);
-    if (was && mine) {
-      const fields = differing(was, channel).filter((field) => !equal(mine[field], channel[field]));
-      if (fields.length === 0) continue;
-      offers.push({
-        id: channel.id,
-        name: channel.name,
-        what: 'changed',
-        text: words(fields),
-        clash: fields.some((field) => !equal(mine[field], was[field])),
-        edit: { name: 'change', changes: [{ id: channel.id, set: setOf(channel, fields) }] },
-      });
-    } else if (!was && !mine) offers.push(added(channel, model));
-  }
-  for (const was of base.channels) {
-    const mine = here.get(was.id);
-    if (now.has(was.id) || !mine) continue;
-    offers.push({
-      id: was.id,
-      name: mine.name,
-      what: 'removed',
-      text: 'removed there',
-      clash: differing(was, mine).length > 0,
-      edit: { name: 'remove', ids: [was.id] },
+const byId = (plan: Plan, kind: Kind) =>
+  new Map<string, AnyRecord>(
+    (recordsOf(plan, kind) as readonly AnyRecord[]).map((record) => [record.id, record]),
+  );
+
+type There = (kind: Kind, id: string) => boolean;
+
+/** An offer before it is an edit: what is set depends on what else is there to refer to. */
+interface Piece extends Omit<Offer, 'edit'> {
+  /** The record as it is there; null where it is gone there. */
+  record: AnyRecord | null;
+  /** The fields to set of one that is changed. */
+  fields: readonly string[];
+}
+
+/** The changes of a kind. A record's references are looked at as far as what they lead to is here (`isHere`), or would come (`isThere`). */
+function piecesOf(
+  kind: Kind,
+  [base, source, own]: readonly [Plan, Plan, Plan],
+  isHere: There,
+  isThere: There,
+): Piece[] {
+  const [then, now, here] = [byId(base, kind), byId(source, kind), byId(own, kind)];
+  const pieces: Piece[] = [];
+  for (const there of now.values()) {
+    const was = then.get(there.id);
+    const mine = here.get(there.id);
+    const piece = { kind, id: there.id, name: there.name, record: there, fields: [] as string[] };
+    if (!was && !mine) pieces.push({ ...piece, what: 'added', text: 'new there', clash: false });
+    if (!was || !mine) continue;
+    const [seen, before] = [keptReferences(kind, there, isThere), keptReferences(kind, was, isHere)];
+    const changed = differing(kind, was, there).filter(
+      ([field]) => !equal(fieldOf(mine, field), fieldOf(seen, field)),
+    );
+    if (changed.length === 0) continue;
+    pieces.push({
+      ...piece,
+      what: 'changed',
+      text: wordsOf(changed),
+      clash: changed.some(([field]) => !equal(fieldOf(mine, field), fieldOf(before, field))),
+      fields: changed.map(([field]) => field),
     });
   }
-  return offers;
+  for (const was of then.values()) {
+    const mine = here.get(was.id);
+    if (now.has(was.id) || !mine) continue;
+    pieces.push({
+      ...{ kind, id: was.id, name: mine.name, what: 'removed', text: 'removed there' },
+      clash: differing(kind, keptReferences(kind, was, isHere), mine).length > 0,
+      record: null,
+      fields: [],
+    });
+  }
+  return pieces;
 }
 
-function setOf(channel: Channel, fields: readonly (typeof SHARED)[number][]): ChannelSet {
+/** A piece, and before it those that are new there and that it refers to, and so on. */
+function withNeeded(piece: Piece, added: ReadonlyMap<string, Piece>, so = new Set<Piece>()): Set<Piece> {
+  if (piece.record && !so.has(piece))
+    keptReferences(piece.kind, piece.record, (to, id) => {
+      const needed = added.get(keyOf(to, id));
+      if (needed) withNeeded(needed, added, so);
+      return true;
+    });
+  return so.add(piece);
+}
+const keyOf = (kind: Kind, id: string) => `${kind} ${id}`;
+
+function setOf(kind: Kind, record: AnyRecord, fields: readonly string[]): object {
   // Whether transmit was entered by itself goes along with it.
   const whole =
-    fields.includes('tx') || fields.includes('txFixed') || fields.includes('rx')
-      ? (['tx', 'txFixed'] as const)
+    kind === 'channel' && fields.some((field) => ['tx', 'txFixed', 'rx'].includes(field))
+      ? ['tx', 'txFixed']
       : [];
-  return Object.fromEntries([...fields, ...whole].map((field) => [field, channel[field]])) as ChannelSet;
+  return Object.fromEntries([...fields, ...whole].map((field) => [field, fieldOf(record, field)]));
 }
 
-function added(channel: Channel, model: Model): Offer {
-  const { slot: _, list: there, ...fields } = channel;
-  const list = slotsOf(model, there) ? there : 0;
-  const range = slotsOf(model, list)!;
-  return {
-    id: channel.id,
-    name: channel.name,
-    what: 'added',
-    text: 'new there',
-    clash: false,
-    edit: {
-      name: 'place',
-      channels: [fields],
-      placement: 'next-free',
-      ...(list > 0 && { list }),
-      at: range.first,
-      range,
-    },
+/** The edits that take some pieces: few, however many those are, in an order in which each finds what it refers to. */
+function takingOf(pieces: readonly Piece[], own: Plan, model: Model, isHere: There): PlainEdit[] {
+  const of = (kind: Kind, what: Offer['what']) =>
+    pieces.filter((piece) => piece.kind === kind && piece.what === what);
+  const coming = new Set(pieces.flatMap(({ kind, id, what }) => (what === 'added' ? [keyOf(kind, id)] : [])));
+  const kept = ({ kind, record }: Piece) =>
+    keptReferences(kind, record!, (to, id) => isHere(to, id) || coming.has(keyOf(to, id)));
+  const placing = placingOf(
+    of('channel', 'added').map((piece) => kept(piece) as Channel),
+    own,
+    model,
+  );
+  // Channels that find no room do not come, so that nothing may refer to them.
+  const placed = new Set(placing.flatMap((edit) => edit.channels.map(({ id }) => keyOf('channel', id))));
+  for (const key of coming) if (key.startsWith('channel ') && !placed.has(key)) coming.delete(key);
+
+  const edits: unknown[] = [];
+  const changing = (kind: Kind) => {
+    const changes = of(kind, 'changed').map((piece) => ({
+      id: piece.id,
+      set: setOf(kind, kept(piece), piece.fields),
+    }));
+    if (changes.length > 0) edits.push({ name: 'change', kind, changes });
   };
+  changing('channel');
+  for (const kind of KIND_NAMES) {
+    const ids = of(kind, 'removed').map(({ id }) => id);
+    if (ids.length > 0) edits.push({ name: 'remove', kind, ids });
+  }
+  edits.push(...placing);
+  const others = KIND_NAMES.filter((kind) => kind !== 'channel');
+  for (const kind of others) {
+    const records = of(kind, 'added').map(kept);
+    if (records.length > 0) edits.push({ name: 'put', kind, records, before: null });
+  }
+  for (const kind of others) changing(kind);
+  return edits.map((edit) => plainEditSchema.parse(edit));
 }
 
-/** How a plan differs from the one that it was made of: its own differences, channel by channel. */
-export function ownDifferences(source: Plan, own: Plan): { id: ChannelId; name: string; text: string }[] {
-  const there = byId(source);
-  const here = placesOf(own.channels);
-  return [
-    ...own.channels.flatMap((channel) => {
-      const other = there.get(channel.id);
-      if (!other) return [{ id: channel.id, name: channel.name, text: 'only here' }];
-      const fields = differing(other, channel);
-      return fields.length > 0 ? [{ id: channel.id, name: channel.name, text: words(fields) }] : [];
-    }),
-    ...source.channels.flatMap(({ id, name }) => (here.has(id) ? [] : [{ id, name, text: 'left out here' }])),
-  ];
+/** Channels that are new there go to the next free slots, of their own list where the model has that. */
+function placingOf(channels: readonly Channel[], own: Plan, model: Model) {
+  const lists = new Map<number, Channel[]>();
+  for (const channel of channels) {
+    const list = slotsOf(model, channel.list) ? channel.list : 0;
+    lists.set(list, [...(lists.get(list) ?? []), channel]);
+  }
+  return [...lists].flatMap(([list, going]) => {
+    const range = slotsOf(model, list)!;
+    // Alone it is refused where there is no room, and says so; of several some stay behind.
+    const room =
+      going.length === 1
+        ? 1
+        : previewPlacing(own.channels, going.length, 'next-free', range.first, range, list).assigned.length;
+    const placed = going.slice(0, room).map(({ slot: _, list: _list, ...fields }) => fields);
+    if (placed.length === 0) return [];
+    const where = { placement: 'next-free' as const, at: range.first, range, ...(list > 0 && { list }) };
+    return [{ name: 'place' as const, channels: placed, ...where }];
+  });
+}
+
+/**
+ * What changed in another plan of the family since `base`, which it was then, as far as this one has not the same already. Where
+ * `removals` is false, what is gone there is offered one by one alone: a plan that was made of this one leaves out what its radio
+ * should not have.
+ */
+export function offersOf(
+  base: Plan,
+  source: Plan,
+  own: Plan,
+  model: Model,
+  { removals = true } = {},
+): Offers {
+  const [then, now, here] = [base, source, own].map(
+    (plan) => new Map(KIND_NAMES.map((kind) => [kind, byId(plan, kind)])),
+  );
+  const isHere: There = (kind, id) => here!.get(kind)!.has(id);
+  const isThere: There = (kind, id) =>
+    isHere(kind, id) || (now!.get(kind)!.has(id) && !then!.get(kind)!.has(id));
+  const pieces = KIND_NAMES.flatMap((kind) => piecesOf(kind, [base, source, own], isHere, isThere));
+  const added = new Map(
+    pieces.flatMap((piece) => (piece.what === 'added' ? [[keyOf(piece.kind, piece.id), piece]] : [])),
+  );
+  const asOne = (edits: PlainEdit[], n: number): Edit =>
+    edits.length === 1 ? edits[0]! : { ...together(edits, n, source.name) };
+  const offers = pieces.map((piece): Offer => {
+    const { record: _, fields: _fields, ...offer } = piece;
+    const taken = [...withNeeded(piece, added)];
+    return { ...offer, edit: asOne(takingOf(taken, own, model, isHere), taken.length) };
+  });
+  const taken = pieces.filter(({ clash, what }) => !clash && (removals || what !== 'removed'));
+  const all = takingOf(taken, own, model, isHere);
+  return { offers, all: all.length === 0 ? null : asOne(all, taken.length) };
+}
+
+const together = (edits: PlainEdit[], n: number, from: string): Edit => ({
+  name: 'together',
+  label: `Take ${n === 1 ? '1 change' : `${n} changes`} of “${from}”`,
+  edits,
+});
+
+/** A difference of a plan from the one that it was made of; `id` is the record's, or a word for what is of the plan as a whole. */
+export interface OwnDifference {
+  id: string;
+  name: string;
+  text: string;
+}
+
+/** How a plan differs from the one that it was made of: its own call sign, slots, and differences record by record. */
+export function ownDifferences(source: Plan, own: Plan): OwnDifference[] {
+  const there = placesOf(source.channels);
+  const elsewhere = own.channels.filter(({ id, list, slot }) => {
+    const other = source.channels[there.get(id) ?? -1];
+    return other && (other.list !== list || other.slot !== slot);
+  }).length;
+  const whole: OwnDifference[] = [];
+  if (own.owner.callSign !== source.owner.callSign)
+    whole.push({
+      id: 'call sign',
+      name: 'Call sign',
+      text: `${own.owner.callSign || 'none'}, there ${source.owner.callSign || 'none'}`,
+    });
+  if (elsewhere > 0)
+    whole.push({
+      id: 'slots',
+      name: 'Slots',
+      text: elsewhere === 1 ? '1 channel has another' : `${elsewhere} channels have others`,
+    });
+  return [...whole, ...KIND_NAMES.flatMap((kind) => recordDifferences(kind, source, own))];
+}
+
+function recordDifferences(kind: Kind, source: Plan, own: Plan): OwnDifference[] {
+  const [there, here] = [byId(source, kind), byId(own, kind)];
+  const known = new Map<Kind, Map<string, AnyRecord>>([[kind, here]]);
+  const isHere: There = (of, id) => {
+    if (!known.has(of)) known.set(of, byId(own, of));
+    return known.get(of)!.has(id);
+  };
+  const called = (name: string) => (kind === 'channel' ? name : `${KINDS[kind].words.one} “${name}”`);
+  const mine = [...here.values()].flatMap((record): OwnDifference[] => {
+    const other = there.get(record.id);
+    if (!other) return [{ id: record.id, name: called(record.name), text: 'only here' }];
+    const fields = differing(kind, keptReferences(kind, other, isHere), record);
+    return fields.length > 0 ? [{ id: record.id, name: called(record.name), text: wordsOf(fields) }] : [];
+  });
+  const gone = [...there.values()].filter(({ id }) => !here.has(id));
+  return [...mine, ...gone.map(({ id, name }) => ({ id, name: called(name), text: 'left out here' }))];
 }

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { anyAccess, anyFrequency, channel, id, RANGE, zoneId } from '../samples.test.kit';
 import { MODES } from '../radio';
 import {
+  applyEdit,
   CHANNEL_LIMIT,
   inverseOf,
   PLACEMENTS,
@@ -15,6 +16,7 @@ import {
   type ChannelId,
   type ChannelSet,
   type Edit,
+  type PlainEdit,
   type Plan,
 } from '.';
 
@@ -29,6 +31,7 @@ export const EDIT_NAMES = [
   'arrange',
   'describe',
   'restore',
+  'together',
 ] as const;
 
 const fresh = (n: number, fields: Partial<Channel> = {}) => {
@@ -57,14 +60,14 @@ const someOf = (p: Plan): fc.Arbitrary<ChannelId[]> =>
       );
 
 /** Orders of the plan's channels that can be had: sorted, carried, moved, numbered, closed up. */
-function anyArrangementOf(p: Plan, chosen: readonly ChannelId[]): fc.Arbitrary<Edit> {
+function anyArrangementOf(p: Plan, chosen: readonly ChannelId[]): fc.Arbitrary<PlainEdit> {
   const ids = new Set(chosen);
   const how = fc.oneof(
     fc.record({ how: fc.constant('move' as const), at: fc.nat(149), room: fc.constantFrom(...ROOMS) }),
     fc.record({ how: fc.constant('renumber' as const), start: fc.nat(140), step: fc.constantFrom(1, 2) }),
     fc.constant({ how: 'close gaps' as const }),
   );
-  return fc.tuple(how, fc.constantFrom(...SORT_KEYS), fc.boolean()).map(([wish, key, carry]): Edit => {
+  return fc.tuple(how, fc.constantFrom(...SORT_KEYS), fc.boolean()).map(([wish, key, carry]): PlainEdit => {
     const wished = previewArrangement(p, ids, wish, RANGE);
     const other = carry ? reorder(p, ids, null) : sortInPlace(p, new Set(p.channels.map((c) => c.id)), key);
     if (wished.ok && wished.value.length > 0) return { name: 'arrange', how: wish.how, moves: wished.value };
@@ -76,7 +79,7 @@ function anyArrangementOf(p: Plan, chosen: readonly ChannelId[]): fc.Arbitrary<E
 }
 
 /** What is done to zones: put, changed, taken away, brought into another order. */
-function anyZoneEditOn(p: Plan): fc.Arbitrary<Edit> {
+function anyZoneEditOn(p: Plan): fc.Arbitrary<PlainEdit> {
   const some = (most: number) =>
     fc.shuffledSubarray(
       p.channels.map((c) => c.id),
@@ -84,41 +87,57 @@ function anyZoneEditOn(p: Plan): fc.Arbitrary<Edit> {
     );
   const there = p.zones.map((zone) => zone.id);
   const before = fc.constantFrom(null, ...there);
-  const put = fc.tuple(some(5), before, fc.integer({ min: 1, max: 3 })).map(([members, at, n]): Edit => ({
-    name: 'put',
-    kind: 'zone',
-    records: Array.from({ length: n }, (_, i) => ({ id: zoneId(100 + i), name: `Zone ${i}`, members })),
-    before: at,
-  }));
+  const put = fc
+    .tuple(some(5), before, fc.integer({ min: 1, max: 3 }))
+    .map(([members, at, n]): PlainEdit => ({
+      name: 'put',
+      kind: 'zone',
+      records: Array.from({ length: n }, (_, i) => ({ id: zoneId(100 + i), name: `Zone ${i}`, members })),
+      before: at,
+    }));
   if (there.length === 0) return put;
   const chosen = fc.shuffledSubarray(there, { minLength: 1 });
   return fc.oneof(
     put,
-    fc.tuple(chosen, some(40), fc.boolean()).map(([ids, members, rename]): Edit => ({
+    fc.tuple(chosen, some(40), fc.boolean()).map(([ids, members, rename]): PlainEdit => ({
       name: 'change',
       kind: 'zone',
       changes: ids.map((one) => ({ id: one, set: rename ? { name: 'Other' } : { members } })),
     })),
-    chosen.map((ids): Edit => ({ name: 'remove', kind: 'zone', ids })),
-    fc.tuple(chosen, before).map(([ids, at]): Edit => ({ name: 'order', kind: 'zone', ids, before: at })),
+    chosen.map((ids): PlainEdit => ({ name: 'remove', kind: 'zone', ids })),
+    fc
+      .tuple(chosen, before)
+      .map(([ids, at]): PlainEdit => ({ name: 'order', kind: 'zone', ids, before: at })),
   );
 }
 
-/** What a person does to this plan: mostly possible, sometimes late. */
+/** What a person does to this plan: mostly possible, sometimes late; sometimes two things as one. */
 export function anyEditOn(p: Plan): fc.Arbitrary<Edit> {
+  const plain = anyPlainEditOn(p);
+  const two = plain.chain((first) => {
+    const done = applyEdit(p, first);
+    return fc.tuple(fc.constant(first), anyPlainEditOn(done.ok ? done.value : p));
+  });
+  return fc.oneof({ weight: 8, arbitrary: plain }, { weight: 1, arbitrary: asOne(two) });
+}
+
+const asOne = (edits: fc.Arbitrary<PlainEdit[]>): fc.Arbitrary<Edit> =>
+  edits.map((of): Edit => ({ name: 'together', label: 'Two things', edits: of }));
+
+function anyPlainEditOn(p: Plan): fc.Arbitrary<PlainEdit> {
   return fc.oneof(
-    fc.tuple(someOf(p), anySet).map(([chosen, set]): Edit => ({
+    fc.tuple(someOf(p), anySet).map(([chosen, set]): PlainEdit => ({
       name: 'change',
       changes: chosen.map((one) => ({ id: one, set })),
     })),
-    someOf(p).map((ids): Edit => ({ name: 'remove', ids })),
+    someOf(p).map((ids): PlainEdit => ({ name: 'remove', ids })),
     fc
       .record({
         placement: fc.constantFrom(...PLACEMENTS),
         at: fc.nat(100),
         n: fc.integer({ min: 1, max: 5 }),
       })
-      .map(({ n, ...rest }): Edit => ({
+      .map(({ n, ...rest }): PlainEdit => ({
         name: 'place',
         ...rest,
         range: RANGE,
@@ -127,7 +146,7 @@ export function anyEditOn(p: Plan): fc.Arbitrary<Edit> {
     anyZoneEditOn(p),
     anyZoneEditOn(p),
     // To the radio's other side, and back.
-    someOf(p).map((chosen): Edit => ({
+    someOf(p).map((chosen): PlainEdit => ({
       name: 'arrange',
       how: 'move',
       moves: p.channels
@@ -135,11 +154,11 @@ export function anyEditOn(p: Plan): fc.Arbitrary<Edit> {
         .map(({ id: one, slot, list }) => ({ id: one, from: slot, to: slot, list: 1 - list })),
     })),
     someOf(p).chain((chosen) => anyArrangementOf(p, chosen)),
-    fc.constantFrom<Edit>(
+    fc.constantFrom<PlainEdit>(
       { name: 'describe', set: { name: 'Other name', owner: { strict: true } } },
       { name: 'describe', set: { abbreviations: [['Ketterby', 'KY']] } },
     ),
-    someOf(p).map((gone): Edit =>
+    someOf(p).map((gone): PlainEdit =>
       inverseOf(
         {
           ...p,
@@ -181,6 +200,11 @@ const edgeFields: fc.Arbitrary<Partial<Channel>> = fc.record(
 
 /** Edits that the schema accepts, with parameters at its edges; much of it is refused when it is run. */
 export function hostileEditOn(p: Plan): fc.Arbitrary<Edit> {
+  const plain = hostilePlainEditOn(p);
+  return fc.oneof({ weight: 8, arbitrary: plain }, { weight: 1, arbitrary: asOne(fc.tuple(plain, plain)) });
+}
+
+function hostilePlainEditOn(p: Plan): fc.Arbitrary<PlainEdit> {
   const strangers: fc.Arbitrary<ChannelId[]> = fc.oneof(
     { weight: 4, arbitrary: someOf(p) },
     fc.constant<ChannelId[]>([id(999)]),
@@ -190,27 +214,27 @@ export function hostileEditOn(p: Plan): fc.Arbitrary<Edit> {
     ...p.zones.map((zone) => zone.id),
     zoneId(7),
   );
-  const removing = strangers.map((ids): Edit => ({ name: 'remove', ids: [...ids, ...ids.slice(0, 1)] }));
+  const removing = strangers.map((ids): PlainEdit => ({ name: 'remove', ids: [...ids, ...ids.slice(0, 1)] }));
   // Where there is nothing to order there is little to learn of ordering it.
-  const ordering = fc.tuple(zones, fc.option(zones)).map(([one, before]): Edit => ({
+  const ordering = fc.tuple(zones, fc.option(zones)).map(([one, before]): PlainEdit => ({
     name: 'order',
     kind: 'zone',
     ids: [one, one],
     before,
   }));
   return fc.oneof(
-    fc.tuple(strangers, edgeFields).map(([chosen, set]): Edit => ({
+    fc.tuple(strangers, edgeFields).map(([chosen, set]): PlainEdit => ({
       name: 'change',
       changes: chosen.map((one) => ({ id: one, set })),
     })),
     removing,
-    fc.tuple(strangers, edgeText(32), fc.nat(4)).map(([members, name, n]): Edit => ({
+    fc.tuple(strangers, edgeText(32), fc.nat(4)).map(([members, name, n]): PlainEdit => ({
       name: 'put',
       kind: 'zone',
       records: [{ id: zoneId(n), name: name.trim() || 'x', members }],
       before: n === 3 ? zoneId(9) : null,
     })),
-    fc.tuple(fc.nat(4), strangers).map(([n, members]): Edit => ({
+    fc.tuple(fc.nat(4), strangers).map(([n, members]): PlainEdit => ({
       name: 'change',
       kind: 'zone',
       changes: [{ id: zoneId(n), set: { members } }],
@@ -225,13 +249,13 @@ export function hostileEditOn(p: Plan): fc.Arbitrary<Edit> {
         n: fc.integer({ min: 1, max: 4 }),
         fields: edgeFields,
       })
-      .map(({ n, first, count, fields, ...rest }): Edit => ({
+      .map(({ n, first, count, fields, ...rest }): PlainEdit => ({
         name: 'place',
         ...rest,
         range: { first, count },
         channels: Array.from({ length: n }, (_, i) => fresh(i % 3, fields)),
       })),
-    fc.tuple(strangers, edgeSlot, fc.boolean()).map(([chosen, to, wrong]): Edit => ({
+    fc.tuple(strangers, edgeSlot, fc.boolean()).map(([chosen, to, wrong]): PlainEdit => ({
       name: 'arrange',
       how: 'move',
       moves: chosen.map((one, i) => ({
@@ -242,7 +266,10 @@ export function hostileEditOn(p: Plan): fc.Arbitrary<Edit> {
     })),
     fc
       .tuple(edgeText(60), fc.constantFrom('tern-p2', 'no such model', '__proto__'))
-      .map(([name, modelId]): Edit => ({ name: 'describe', set: { name: name.trim() || 'x', modelId } })),
+      .map(([name, modelId]): PlainEdit => ({
+        name: 'describe',
+        set: { name: name.trim() || 'x', modelId },
+      })),
     fc
       .record({
         slots: fc.array(edgeSlot, { maxLength: 3 }),
@@ -250,7 +277,7 @@ export function hostileEditOn(p: Plan): fc.Arbitrary<Edit> {
         fields: edgeFields,
         remove: strangers,
       })
-      .map(({ slots, twice, fields, remove }): Edit => ({
+      .map(({ slots, twice, fields, remove }): PlainEdit => ({
         name: 'restore',
         records: {
           channel: {

@@ -19,6 +19,7 @@ import {
   type ChannelId,
   type ChannelSet,
   type Edit,
+  type PlainEdit,
   type Plan,
 } from '.';
 
@@ -329,3 +330,17 @@ test('a new plan is one that the schema takes', () =>
     planSchema.safeParse(newPlan(three.id, { name: 'Ketterby', modelId: 'tern-p2', owner: three.owner }))
       .success,
   ).toBe(true));
+
+test('several edits as one are done whole or not at all, and taken back at once', () => {
+  const before = plan([channel(1, 145_500_000, { name: 'One' }), channel(2, 145_525_000, { name: 'Two' })]);
+  const edit = (...edits: PlainEdit[]): Edit => ({ name: 'together', label: 'Two things', edits });
+  const remove: PlainEdit = { name: 'remove', ids: [id(1)] };
+  const rename: PlainEdit = { name: 'change', changes: [{ id: id(1), set: { name: 'Other' } }] };
+  const done = run(before, edit(rename, remove));
+  expect(done.channels.map(({ name }) => name)).toEqual(['Two']);
+  expect(run(done, inverseOf(before, done))).toEqual(before);
+  expect(editLabel(edit(rename, remove), before)).toBe('Two things');
+  // each is run on what the one before it made
+  expect(applyEdit(before, edit(remove, rename))).toMatchObject({ ok: false });
+  expect(editSchema.safeParse(edit(edit(remove) as PlainEdit)).success).toBe(false);
+});

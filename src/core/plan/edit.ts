@@ -1,43 +1,14 @@
 import equal from 'fast-deep-equal';
 import { fail, type Result } from '../result';
 import { difference } from './difference';
-import type { EditKind } from './edits/define';
-import { arrange } from './edits/arrange';
-import { change } from './edits/change';
-import { describePlan } from './edits/describe';
-import { order } from './edits/order';
-import { place } from './edits/place';
-import { put } from './edits/put';
-import { remove } from './edits/remove';
-import { restore } from './edits/restore';
+import { applyPlain, plainLabel } from './edits/plain';
+import { together } from './edits/together';
 import { KIND_NAMES, KINDS, recordsOf, type Kind } from './kinds';
 import type { AnyRecord } from './kinds.schema';
 import { HEAD_FIELDS } from './plan';
 import { fieldKept, refers } from './references';
 import type { Plan } from './plan.schema';
-import type { Edit } from './edit.schema';
-
-/** An edit with the kind that carries it out; the switch is what tells TypeScript that they belong together. */
-function carried<T>(edit: Edit, run: <E>(kind: EditKind<E>, edit: E) => T): T {
-  switch (edit.name) {
-    case 'change':
-      return run(change, edit);
-    case 'place':
-      return run(place, edit);
-    case 'put':
-      return run(put, edit);
-    case 'remove':
-      return run(remove, edit);
-    case 'order':
-      return run(order, edit);
-    case 'arrange':
-      return run(arrange, edit);
-    case 'describe':
-      return run(describePlan, edit);
-    case 'restore':
-      return run(restore, edit);
-  }
-}
+import type { Edit, EditNamed } from './edit.schema';
 
 /**
  * Runs an edit. Succeeds whole with a new plan, or fails with a reason and leaves the plan as it was; pure.
@@ -45,14 +16,14 @@ function carried<T>(edit: Edit, run: <E>(kind: EditKind<E>, edit: E) => T): T {
  * @example applyEdit(plan, { name: 'change', changes: [{ id, set: { tx: null } }] })
  */
 export const applyEdit = (plan: Plan, edit: Edit): Result<Plan> =>
-  carried(edit, (kind, own) => kind.apply(plan, own));
+  edit.name === 'together' ? together.apply(plan, edit) : applyPlain(plan, edit);
 
 /** An edit in plain words for the history and the undo button; `plan` is the one it is run on. */
 export const editLabel = (edit: Edit, plan: Plan): string =>
-  carried(edit, (kind, own) => kind.label(own, plan));
+  edit.name === 'together' ? together.label(edit, plan) : plainLabel(edit, plan);
 
 /** The edit that leads from `after` back to `before`: found by comparing the two, so it fits every edit. */
-export const inverseOf = (before: Plan, after: Plan): Edit => ({
+export const inverseOf = (before: Plan, after: Plan): EditNamed<'restore'> => ({
   name: 'restore',
   ...difference(after, before),
 });

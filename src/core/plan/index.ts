@@ -9,6 +9,7 @@ export * from './document';
 export * from './edit';
 export * from './edit.schema';
 export * from './edits/change.schema';
+export type { PlainEdit } from './edits/plain.schema';
 export * from './ids';
 export * from './ids.schema';
 export * from './kinds';

@@ -4,7 +4,7 @@ import { text, trimmedText, wantedText } from '../text.schema';
 import { planIdSchema } from './ids.schema';
 import { listsSchema } from './kinds.schema';
 import { abbreviationsSchema } from './abbreviations.schema';
-import { FORMAT, PLAN_NAME_LIMIT, SETTINGS_LIMITS } from './plan';
+import { FORMAT, LOOKED_AT_LIMIT, PLAN_NAME_LIMIT, SETTINGS_LIMITS } from './plan';
 
 const atMostKeys = (most: number) => (of: object) => Object.keys(of).length <= most;
 
@@ -45,6 +45,11 @@ export const settingsSchema = z
 /** Where a plan came from. */
 export const originSchema = z.object({ plan: planIdSchema, revision: z.int().min(1) });
 
+/** Up to which revision plans that were made of this one have been looked at. */
+export const lookedAtSchema = z
+  .record(planIdSchema, z.int().min(1))
+  .refine(atMostKeys(LOOKED_AT_LIMIT), `names more than ${LOOKED_AT_LIMIT} plans`);
+
 /** Everything of a plan but its records: what a person sets on the plan as a whole. */
 export const headSchema = detailsSchema.extend({
   /** The short forms that names are fitted with; null for the usual ones. */
@@ -53,6 +58,8 @@ export const headSchema = detailsSchema.extend({
   settings: settingsSchema.default({}),
   /** The plan that it was made of for another radio, and the revision of that which has been looked at. */
   origin: originSchema.nullable().default(null),
+  /** The plans that were made of this one, and the revision of each that has been looked at. */
+  lookedAt: lookedAtSchema.default({}),
 });
 
 /** The plan document: its details, and its records by kind. Every record has an id and refers to others by theirs. */

@@ -7,27 +7,56 @@ import type { PlanDetails, PlanHead, Plan } from './plan.schema';
 
 export const PLAN_NAME_LIMIT = 60;
 
-export const HEAD_FIELDS = ['name', 'modelId', 'owner', 'abbreviations', 'settings', 'origin'] as const;
+export const HEAD_FIELDS = [
+  'name',
+  'modelId',
+  'owner',
+  'abbreviations',
+  'settings',
+  'origin',
+  'lookedAt',
+] as const;
 
 /** The format of plan documents that is written; older ones are read, see `readDocument`. */
 export const FORMAT = 3;
+
+/** Most plans made of one of which it is kept up to which revision they were looked at. */
+export const LOOKED_AT_LIMIT = 100;
 
 /** Most models for which a plan has settings, and most settings of one. */
 export const SETTINGS_LIMITS = { models: 32, each: 200 };
 
 /** An empty plan. */
 export function newPlan(id: Plan['id'], details: PlanDetails): Plan {
-  return { format: FORMAT, id, ...details, abbreviations: null, settings: {}, origin: null, ...emptyLists() };
+  return {
+    format: FORMAT,
+    id,
+    ...details,
+    abbreviations: null,
+    settings: {},
+    origin: null,
+    lookedAt: {},
+    ...emptyLists(),
+  };
 }
 
 /** What of a plan is not records. */
-export const headOf = ({ name, modelId, owner, abbreviations, settings, origin }: PlanHead): PlanHead => ({
+export const headOf = ({
   name,
   modelId,
   owner,
   abbreviations,
   settings,
   origin,
+  lookedAt,
+}: PlanHead): PlanHead => ({
+  name,
+  modelId,
+  owner,
+  abbreviations,
+  settings,
+  origin,
+  lookedAt,
 });
 
 /** The short forms that the plan's names are fitted with. */

@@ -12,7 +12,7 @@ import { areaOf, neighboursOf } from '../neighbours';
 import { listPlans } from '../plan-list';
 import { rawDocument } from '../plan-rows';
 import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } from '../plans';
-import { familyOf, movePlan } from '../family';
+import { familyOf, movePlan, offersFrom } from '../family';
 import { getCopy, listCopies, planFromCopy } from '../copies';
 import { lookAtBench, previewWrite } from '../bench';
 import { planLog } from '../plan-log';
@@ -53,6 +53,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   image: ({ params, query }) => imageFile(params.id, query.part),
   imageBytes: ({ params, query }) => imageBytes(params.id, query.from),
   offers: ({ params }) => familyOf(params.id),
+  offersFrom: ({ params }) => offersFrom(params.id, params.from),
   document: async ({ params }) => ({
     file: await rawDocument(params.id),
     type: 'application/json',

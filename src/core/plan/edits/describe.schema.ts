@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { abbreviationsSchema } from '../abbreviations.schema';
-import { detailsSchema, originSchema, ownerSchema, settingsSchema } from '../plan.schema';
+import { detailsSchema, lookedAtSchema, originSchema, ownerSchema, settingsSchema } from '../plan.schema';
 
 export const describeSchema = z.object({
   name: z.literal('describe'),
@@ -9,6 +9,7 @@ export const describeSchema = z.object({
       abbreviations: abbreviationsSchema.nullable(),
       settings: settingsSchema,
       origin: originSchema.nullable(),
+      lookedAt: lookedAtSchema,
       owner: ownerSchema.partial(),
     })
     .partial()

@@ -11,6 +11,7 @@ export const describePlan = defineEdit<DescribeEdit>({
     if (set.name !== undefined) return `Rename the plan to “${set.name}”`;
     if (set.origin !== undefined)
       return set.origin ? 'Look at what changed where it came from' : 'Part from the plan that it came from';
+    if (set.lookedAt !== undefined) return 'Look at what changed in a plan made of this one';
     if (set.settings !== undefined) return 'Change the radio’s settings';
     return set.abbreviations === undefined ? 'Change the plan’s details' : 'Change the abbreviations';
   },

@@ -11,7 +11,7 @@ import {
 } from '../ids.schema';
 import { KINDS, type OwnKind } from '../kinds';
 import { SCHEMAS } from '../kinds.schema';
-import { detailsSchema, headSchema, originSchema, settingsSchema } from '../plan.schema';
+import { detailsSchema, headSchema, lookedAtSchema, originSchema, settingsSchema } from '../plan.schema';
 
 const channels = z.array(channelSchema).max(CHANNEL_LIMIT);
 const channelIds = z.array(channelIdSchema).max(CHANNEL_LIMIT);
@@ -35,12 +35,13 @@ export const restoreSchema = z.object({
     })
     .strict()
     .optional(),
-  /** Heads of format 2 know no settings and no origin: they stay as they are then. */
+  /** Older heads know no settings, no origin, nothing of plans that were looked at: they stay as they are then. */
   head: headSchema
     .extend({
       abbreviations: abbreviationsSchema.nullable(),
       settings: settingsSchema.optional(),
       origin: originSchema.nullable().optional(),
+      lookedAt: lookedAtSchema.optional(),
     })
     .optional(),
   // How logs of format 1 have it: channels alone, and the oldest know no abbreviations.

@@ -2,11 +2,25 @@
 
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
+import { useState } from 'react';
 import { call, sentenceOf } from '@/api/call';
 import { planApi } from '@/api/plans';
 import { modelById } from '@/core/models';
+import type { OwnDifference } from '@/core/organise';
+import type { Edit, PlanId } from '@/core/plan';
 import { Button, Trouble } from '@/ui';
 import { useDesk } from '../desk';
+import { OffersList } from './offers-list';
+
+const box = 'rounded-md border border-line bg-sheet text-[13px]';
+/** Most differences that are shown one by one. */
+const SHOWN = 30;
+
+const toPlan = (id: string, name: string) => (
+  <Link prefetch={false} className="font-medium underline" href={`/plans/${id}`}>
+    {name}
+  </Link>
+);
 
 /** Plans that were made of one another: what changed there, to take or to leave, and what is this plan's own. */
 export function FamilyPane() {
@@ -19,32 +33,17 @@ export function FamilyPane() {
   });
   if (error) return <Trouble>{sentenceOf(error)}</Trouble>;
   if (!data) return null;
-  const { source, offers, own, made } = data;
-  const take = (edit: (typeof offers)[number]['edit']) => {
+  const { source, offers, all, own, made } = data;
+  const take = (edit: Edit) => {
     const result = store.apply(edit);
     if (!result.ok) actions.setSaid(result.reason);
   };
-  const seen = () => {
-    if (source)
-      store.apply({
-        name: 'describe',
-        set: { origin: { plan: source.id, revision: source.revision } },
-      });
-  };
-  const link = (id: string, name: string) => (
-    <Link prefetch={false} className="font-medium underline" href={`/plans/${id}`}>
-      {name}
-    </Link>
-  );
   return (
     <>
       {source && (
-        <section
-          aria-label="Where it came from"
-          className="rounded-md border border-line bg-sheet text-[13px]"
-        >
+        <section aria-label="Where it came from" className={box}>
           <p className="border-b border-line px-3 py-2">
-            Made of {link(source.id, source.name)}, for the{' '}
+            Made of {toPlan(source.id, source.name)}, for the{' '}
             {modelById(source.modelId)?.name ?? source.modelId}.
           </p>
           {offers.length === 0 ? (
@@ -57,81 +56,125 @@ export function FamilyPane() {
           ) : (
             <>
               <h3 className="px-3 pt-2 font-semibold">Changed there since</h3>
-              <ul>
-                {offers.map(({ id, name, text, clash, edit }) => (
-                  <li key={id} className="flex items-center gap-2 border-b border-line px-3 py-1.5">
-                    <span className="min-w-0 flex-1">
-                      <span className="block truncate font-medium">{name || 'no name'}</span>
-                      <span className="block text-[12px] text-soft">
-                        {text}
-                        {clash && <span className="text-caution"> · changed here too</span>}
-                      </span>
-                    </span>
-                    <Button size="small" aria-label={`Take: ${name}, ${text}`} onClick={() => take(edit)}>
-                      Take
-                    </Button>
-                  </li>
-                ))}
-              </ul>
-              <p className="flex gap-1.5 px-3 py-2">
-                <Button
-                  size="small"
-                  onClick={() => offers.filter(({ clash }) => !clash).forEach(({ edit }) => take(edit))}
-                >
-                  Take all that do not clash
-                </Button>
-                <Button kind="quiet" size="small" onClick={seen}>
-                  Leave the rest
-                </Button>
-              </p>
+              <OffersList
+                offers={offers}
+                all={all}
+                take={take}
+                leave={() =>
+                  take({
+                    name: 'describe',
+                    set: { origin: { plan: source.id, revision: source.revision } },
+                  })
+                }
+              />
             </>
           )}
-          {own.length > 0 && (
-            <>
-              <h3 className="border-t border-line px-3 pt-2 font-semibold">
-                {own.length === 1 ? 'One difference' : `${own.length} differences`} of its own
-              </h3>
-              <ul className="px-3 pb-2">
-                {own.slice(0, 30).map(({ id, name, text }) => (
-                  <li key={id} className="flex justify-between gap-3">
-                    <span className="truncate">{name || 'no name'}</span>
-                    <span className="shrink-0 text-soft">{text}</span>
-                  </li>
-                ))}
-                {own.length > 30 && <li className="text-soft">and {own.length - 30} more</li>}
-              </ul>
-            </>
-          )}
+          <OwnDifferences own={own} />
         </section>
       )}
-      <section
-        aria-label="Plans made of this one"
-        className="rounded-md border border-line bg-sheet text-[13px]"
-      >
+      <section aria-label="Plans made of this one" className={box}>
         <h3 className="px-3 pt-2 font-semibold">Made of this plan</h3>
         {made.length === 0 ? (
           <p className="px-3 pb-2 text-soft">
-            None yet. “Make one” above a radio makes a plan for it; what changes here is offered there from
-            then on.
+            None yet. “Make one” above a radio makes a plan for it; from then on what changes in one is
+            offered in the other.
           </p>
         ) : (
-          <ul className="px-3 pb-2">
-            {made.map(({ id, name, modelId, differences }) => (
-              <li key={id} className="py-0.5">
-                {link(id, name)}
-                <span className="block text-[12px] text-soft">
-                  {modelById(modelId)?.name ?? modelId},{' '}
-                  {differences === 0
-                    ? 'no differences'
-                    : differences === 1
-                      ? 'one difference of its own'
-                      : `${differences} differences of its own`}
-                </span>
-              </li>
+          <ul className="pb-1">
+            {made.map((one) => (
+              <MadePlan key={one.id} made={one} take={take} />
             ))}
           </ul>
         )}
       </section>
     </>
+  );
+}
+
+function OwnDifferences({ own }: { own: readonly OwnDifference[] }) {
+  if (own.length === 0) return null;
+  return (
+    <>
+      <h3 className="border-t border-line px-3 pt-2 font-semibold">
+        {own.length === 1 ? 'One difference' : `${own.length} differences`} of its own
+      </h3>
+      <ul className="px-3 pb-2">
+        {own.slice(0, SHOWN).map(({ id, name, text }) => (
+          <li key={id} className="flex justify-between gap-3">
+            <span className="truncate">{name || 'no name'}</span>
+            <span className="shrink-0 text-soft">{text}</span>
+          </li>
+        ))}
+        {own.length > SHOWN && <li className="text-soft">and {own.length - SHOWN} more</li>}
+      </ul>
+    </>
+  );
+}
+
+interface Made {
+  id: PlanId;
+  name: string;
+  modelId: string;
+  differences: number;
+  seen: number;
+  revision: number;
+}
+
+/** A plan that was made of this one; what changed in it is looked at when it is asked for. */
+function MadePlan({ made, take }: { made: Made; take: (edit: Edit) => void }) {
+  const { id, name, modelId, differences, seen, revision } = made;
+  const { plan, revision: own } = useDesk().hand;
+  const [open, setOpen] = useState(false);
+  const { data, error } = useQuery({
+    queryKey: ['offers', plan.id, own, id, revision],
+    queryFn: () => call(planApi.offersFrom, { params: { id: plan.id, from: id } }),
+    enabled: open,
+    placeholderData: (before) => before,
+  });
+  return (
+    <li className="border-b border-line py-1 last:border-b-0">
+      <div className="flex items-center gap-2 px-3">
+        <span className="min-w-0 flex-1">
+          {toPlan(id, name)}
+          <span className="block text-[12px] text-soft">
+            {modelById(modelId)?.name ?? modelId},{' '}
+            {differences === 0
+              ? 'no differences'
+              : differences === 1
+                ? 'one difference of its own'
+                : `${differences} differences of its own`}
+          </span>
+        </span>
+        {revision > seen && (
+          <Button
+            size="small"
+            aria-expanded={open}
+            aria-label={`What changed in ${name}`}
+            onClick={() => setOpen(!open)}
+          >
+            What changed
+          </Button>
+        )}
+      </div>
+      {open && error && <Trouble className="mx-3 my-1.5">{sentenceOf(error)}</Trouble>}
+      {open && data && revision > seen && (
+        <div role="group" aria-label={`Changed in ${name}`}>
+          {data.offers.length === 0 && (
+            <p className="px-3 pt-1.5 text-soft">Nothing that this plan has not the same.</p>
+          )}
+          <OffersList
+            offers={data.offers}
+            all={data.all}
+            take={take}
+            leave={() =>
+              take({ name: 'describe', set: { lookedAt: { ...plan.lookedAt, [id]: data.revision } } })
+            }
+          />
+          {data.offers.some(({ what }) => what === 'removed') && (
+            <p className="px-3 pb-1.5 text-soft">What was removed there is taken one by one.</p>
+          )}
+        </div>
+      )}
+    </li>
   );
 }
