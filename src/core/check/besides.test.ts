@@ -54,7 +54,7 @@ test('leaves a side on its dial, where its channels look lost', () => {
     [
       'set-up-on-dial',
       'caution',
-      'Leaves the right side on its dial: its 1 channels will look lost. They are there: press the memory key.',
+      'Leaves the right side on its dial: its channel will look lost. It is there: press the memory key.',
     ],
   ]);
   const [found] = checkBesides(p, gannetM8).filter(({ kind }) => kind === 'setUp');

@@ -45,7 +45,7 @@ function* sideTraps(setUp: SetUp, at: number, list: number, context: Context): G
       'set-up-on-dial',
       say(
         'caution',
-        `Leaves the ${name} side on its dial: its ${on.length} channels will look lost. They are there: press the memory key.`,
+        `Leaves the ${name} side on its dial: ${on.length === 1 ? 'its channel will look lost. It is' : `its ${on.length} channels will look lost. They are`} there: press the memory key.`,
         side ? [setSide(setUp, at, { begins: 'memory' }, `Begin on a channel of the ${name} side`)] : [],
       ),
     ];

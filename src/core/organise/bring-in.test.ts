@@ -3,7 +3,7 @@ import { fit } from '../fit';
 import { gannetM8 } from '../models/gannet-m8';
 import { ternP2 } from '../models/tern-p2';
 import { ternP3 } from '../models/tern-p3';
-import type { Plan } from '../plan';
+import { editSchema, type Edit, type Plan } from '../plan';
 import { anyPlan, channel, id, plan, run, tally, zoneId } from '../samples.test.kit';
 import { bringIn } from '.';
 
@@ -11,7 +11,7 @@ import { bringIn } from '.';
 
 let n = 0;
 const newId = { channel: () => id(3000 + ++n), zone: () => zoneId(3000 + ++n) };
-const after = (own: Plan, edits: ReturnType<typeof bringIn>['edits']) => edits.reduce(run, own);
+const after = (own: Plan, edit: Edit | null) => (edit ? run(own, edit) : own);
 const list = plan([
   channel(1, 145_500_000, { name: 'Calling' }),
   channel(2, 224_300_000, { name: 'Two and a quarter', tx: 222_700_000 }),
@@ -24,14 +24,14 @@ const mine = plan([
 ]);
 
 test('a list for three bands goes into a radio that has two of them; the rest is listed', () => {
-  const { edits, goes, left } = bringIn(mine, list, ternP2, { clear: false, from: 1, sides: {} }, newId);
+  const { edit, goes, left } = bringIn(mine, list, ternP2, { clear: false, from: 1, sides: {} }, newId);
   expect(goes).toEqual([{ name: 'Seventy', list: 0, slot: 2 }]);
   expect(left).toEqual([
     { name: 'Calling', because: 'it is there already' },
     { name: 'Two and a quarter', because: 'this radio does not tune there' },
     { name: 'Digital', because: 'this radio lacks the mode' },
   ]);
-  expect(after(mine, edits).channels.map(({ name, slot }) => [name, slot])).toEqual([
+  expect(after(mine, edit).channels.map(({ name, slot }) => [name, slot])).toEqual([
     ['Mine, the same', 1],
     ['Seventy', 2],
     ['Mine', 7],
@@ -39,9 +39,9 @@ test('a list for three bands goes into a radio that has two of them; the rest is
 });
 
 test('one’s own go first where that is wished; slots are counted from there', () => {
-  const { edits, goes } = bringIn(mine, list, ternP3, { clear: true, from: 10, sides: {} }, newId);
+  const { edit, goes } = bringIn(mine, list, ternP3, { clear: true, from: 10, sides: {} }, newId);
   expect(goes.map(({ slot }) => slot)).toEqual([10, 11, 12]);
-  expect(after(mine, edits).channels.map(({ name }) => name)).toEqual([
+  expect(after(mine, edit).channels.map(({ name }) => name)).toEqual([
     'Calling',
     'Two and a quarter',
     'Seventy',
@@ -58,7 +58,7 @@ test('bands go to their sides, zones come along, home channels stay', () => {
     channels: [...mine.channels, { ...channel(8, 145_375_000, { name: 'Home' }), list: 2, slot: 1 }],
   };
   const wish = { clear: true, from: 1, sides: { '2 m': 0, '70 cm': 1 } };
-  const made = after(own, bringIn(own, zoned, gannetM8, wish, newId).edits);
+  const made = after(own, bringIn(own, zoned, gannetM8, wish, newId).edit);
   expect(made.channels.map(({ name, list: on, slot }) => [name, on, slot])).toEqual([
     ['Calling', 0, 1],
     ['Seventy', 1, 1],
@@ -76,14 +76,17 @@ test('whatever comes in is held, and nothing is forgotten', () => {
       fc.boolean(),
       fc.constantFrom(ternP2, ternP3, gannetM8),
       (own, source, clear, model) => {
-        const { edits, goes, left } = bringIn(own, source, model, { clear, from: 1, sides: {} }, newId);
+        const { edit, goes, left } = bringIn(own, source, model, { clear, from: 1, sides: {} }, newId);
         expect(goes.length + left.length).toBe(source.channels.length);
-        const made = after(own, edits);
+        const made = after(own, edit);
         const held = fit(made, model);
         const brought = made.channels.filter(({ id: of }) => Number(of.slice(-4)) > 3000 || of.length > 11);
         const out = new Set(held.leftOut.map((one) => one.id));
         expect(brought.filter((one) => out.has(one.id))).toEqual([]);
-        if (clear) expect(made.channels).toHaveLength(goes.length);
+        // where nothing can come in, one's own stay
+        expect(edit !== null).toBe(goes.length > 0);
+        if (clear && edit) expect(made.channels).toHaveLength(goes.length);
+        if (edit) expect(editSchema.safeParse(edit).error).toBeUndefined();
         reached.count('goes', goes.length > 0);
       },
     ),

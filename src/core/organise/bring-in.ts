@@ -1,11 +1,14 @@
 import { obstacles, type Obstacle } from '../fit';
 import { sidesOf, slotsOf, type Model } from '../models';
 import {
+  countOf,
+  KINDS,
   onAirKey,
   previewPlacing,
   type Channel,
   type ChannelId,
   type Edit,
+  type PlainEdit,
   type Plan,
   type ZoneId,
 } from '../plan';
@@ -21,9 +24,10 @@ export interface BringInWish {
   sides: BandSides;
 }
 
-/** What bringing in comes to, before anything is changed: the edits, in their order, and what stays behind. */
+/** What bringing in comes to, before anything is changed: the edit, and what stays behind. */
 export interface BringInPreview {
-  edits: Edit[];
+  /** null where nothing comes in. */
+  edit: Edit | null;
   goes: { name: string; list: number; slot: number }[];
   left: { name: string; because: string }[];
 }
@@ -47,7 +51,8 @@ export function bringIn(
   { clear, from, sides }: BringInWish,
   newId: { channel: () => ChannelId; zone: () => ZoneId },
 ): BringInPreview {
-  const preview: BringInPreview = { edits: [], goes: [], left: [] };
+  const preview: BringInPreview = { edit: null, goes: [], left: [] };
+  const edits: PlainEdit[] = [];
   const lists = sidesOf(model);
   const kept = clear ? own.channels.filter(({ list }) => !lists.includes(list)) : own.channels;
   const there = new Set(clear ? [] : own.channels.map((channel) => onAirKey(channel)));
@@ -67,7 +72,7 @@ export function bringIn(
     }
   }
   const gone = own.channels.filter(({ list }) => clear && lists.includes(list)).map(({ id }) => id);
-  if (gone.length > 0) preview.edits.push({ name: 'remove', ids: gone });
+  if (gone.length > 0) edits.push({ name: 'remove', ids: gone });
 
   const ids = new Map<ChannelId, ChannelId>();
   for (const [list, channels] of going) {
@@ -77,7 +82,7 @@ export function bringIn(
       preview.left.push({ name, because: 'there is no room for it' });
     if (assigned.length === 0) continue;
     preview.goes.push(...assigned.map(({ index, slot }) => ({ name: channels[index]!.name, list, slot })));
-    preview.edits.push({
+    edits.push({
       name: 'place',
       channels: assigned.map(({ index }) => {
         const { slot: _, list: _list, id, ...fields } = channels[index]!;
@@ -100,6 +105,12 @@ export function bringIn(
     }))
     .filter(({ members }) => members.length > 0);
   if (model.zones && zones.length > 0)
-    preview.edits.push({ name: 'put', kind: 'zone', records: zones, before: null });
+    edits.push({ name: 'put', kind: 'zone', records: zones, before: null });
+  if (preview.goes.length > 0)
+    preview.edit = {
+      name: 'together',
+      label: `Bring in ${countOf(preview.goes.length, KINDS.channel)} of “${source.name}”`,
+      edits,
+    };
   return preview;
 }

@@ -51,7 +51,7 @@ export function moveToModel(plan: Plan, model: Model, sides: BandSides = {}): Mo
   for (const { channel, list } of waiting) {
     const range = slotsOf(model, list)!;
     let slot = next.get(list)!;
-    while (slot < range.first + range.count && taken.get(list)!.has(slot)) slot++;
+    while (taken.get(list)!.has(slot)) slot++;
     next.set(list, slot + 1);
     if (slot >= range.first + range.count || home(channel)) leftOver.push(channel.id);
     else {

@@ -5,6 +5,7 @@ import { anyPlan, channel, id, plan, run, tally, zoneId } from '../samples.test.
 import {
   carry,
   carryBands,
+  channelOf,
   copy,
   membersBy,
   newSide,
@@ -191,4 +192,10 @@ test('what a scan takes, and how long a round is', () => {
   expect(stops(scanned(made, 0, null, null)).map(({ name }) => name)).toEqual(['Seventy']);
   // 20 channels of 150 ms
   expect(roundSeconds(20)).toBe(3);
+});
+
+test('a channel is found by its id; of none, and of one that is gone, there is none', () => {
+  expect(channelOf(p, SEVENTY.id)).toBe(SEVENTY);
+  expect(channelOf(p, null)).toBeUndefined();
+  expect(channelOf(p, id(999))).toBeUndefined();
 });

@@ -1,5 +1,17 @@
 import fc from 'fast-check';
-import { anyPlan, channel, id, placing, plan, RANGE, renaming, run, tally, three } from '../samples.test.kit';
+import {
+  anyPlan,
+  channel,
+  id,
+  placing,
+  plan,
+  RANGE,
+  renaming,
+  run,
+  tally,
+  three,
+  zoneId,
+} from '../samples.test.kit';
 import { anyEditOn, EDIT_NAMES, hostileEditOn } from './edit.test.kit';
 import {
   ABBREVIATIONS,
@@ -192,6 +204,31 @@ describe('an edit made on an old revision', () => {
     // a channel that somebody has just worked on is not taken away unseen
     expect(rebaseEdit({ name: 'remove', ids: [id(2)] }, three, changed)).toMatchObject({ ok: false });
     expect(rebaseEdit({ name: 'remove', ids: [id(1)] }, three, changed)).toMatchObject({ ok: true });
+  });
+
+  test('the members of a zone are somebody’s work too; what went with a channel that is gone is not', () => {
+    const zone = (members: ChannelId[]): Edit => ({
+      name: 'change',
+      kind: 'zone',
+      changes: [{ id: zoneId(1), set: { members } }],
+    });
+    const base = run(three, {
+      name: 'put',
+      kind: 'zone',
+      records: [{ id: zoneId(1), name: 'Day 1', members: [id(1), id(2)] }],
+      before: null,
+    });
+    const adding = zone([id(1), id(2), id(5)]);
+    expect(rebaseEdit(adding, base, run(base, zone([id(1)])))).toMatchObject({
+      ok: false,
+      reason: '“Day 1” was changed meanwhile (channels). Look at it and try again.',
+    });
+    const renamed: Edit = { name: 'change', kind: 'zone', changes: [{ id: zoneId(1), set: { name: 'D1' } }] };
+    // channel 2 was removed meanwhile, and went from the zone: renaming it holds all the same
+    const without = run(base, { name: 'remove', ids: [id(2)] });
+    expect(rebaseEdit(renamed, base, without)).toMatchObject({ ok: true });
+    expect(rebaseEdit(zone([id(2)]), base, without)).toMatchObject({ ok: false });
+    expect(rebaseEdit(zone([id(1), id(5)]), base, without)).toMatchObject({ ok: true });
   });
 });
 

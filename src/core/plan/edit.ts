@@ -6,7 +6,7 @@ import { together } from './edits/together';
 import { KIND_NAMES, KINDS, recordsOf, type Kind } from './kinds';
 import type { AnyRecord } from './kinds.schema';
 import { HEAD_FIELDS } from './plan';
-import { fieldKept, refers } from './references';
+import { fieldKept } from './references';
 import type { Plan } from './plan.schema';
 import type { Edit, EditNamed } from './edit.schema';
 
@@ -75,6 +75,5 @@ function clashOf(kind: Kind, base: Plan, wanted: Plan, newest: Plan): string | u
 /** True where a field was left alone; a reference that went with what it referred to was. */
 function same(kind: Kind, field: string, record: AnyRecord, before: AnyRecord, plan: Plan): boolean {
   const [is, was] = [record, before].map((one) => (one as unknown as Record<string, unknown>)[field]);
-  if (equal(is, was)) return true;
-  return refers(kind) && equal(is, fieldKept(kind, before, field, plan));
+  return equal(is, was) || equal(is, fieldKept(kind, before, field, plan));
 }

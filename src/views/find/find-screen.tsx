@@ -188,6 +188,7 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
                 )}
               </div>
               <PlacePanel
+                key={kept.data.plan.id}
                 plan={kept.data.plan}
                 revision={kept.data.revision}
                 chosen={chosenCandidates}

@@ -3,7 +3,7 @@
 import { useMemo, useState } from 'react';
 import { channelOf, type Candidate } from '@/core/directory';
 import { fitNames } from '@/core/fit';
-import { modelById } from '@/core/models';
+import { modelById, sidesOf } from '@/core/models';
 import {
   abbreviationsOf,
   makeId,
@@ -31,6 +31,8 @@ interface Props {
 export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
   const model = modelById(plan.modelId)!;
   const [placement, setPlacement] = useState<Placement>('next-free');
+  const sides = sidesOf(model);
+  const [list, setList] = useState(sides[0]!);
   const [at, setAt] = useState(String(model.slots.first));
   const [template, setTemplate] = useState('{name}');
   const [trouble, setTrouble] = useState('');
@@ -38,8 +40,9 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
 
   const slot = /^\d{1,4}$/.test(at.trim()) ? Number(at) : null;
   const preview = useMemo(
-    () => previewPlacing(plan.channels, chosen.length, placement, slot ?? model.slots.first, model.slots),
-    [plan.channels, chosen.length, placement, slot, model],
+    () =>
+      previewPlacing(plan.channels, chosen.length, placement, slot ?? model.slots.first, model.slots, list),
+    [plan.channels, chosen.length, placement, slot, model, list],
   );
   const made = useMemo(
     () =>
@@ -52,11 +55,11 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
   const nameOf = new Map(plan.channels.map((channel) => [channel.id, channel.name]));
   const onRadio = useMemo(() => {
     const named = made.map((channel) => ({
-      list: 0,
+      list,
       ...(channel.ok ? channel.value : { name: '', fitted: {} }),
     }));
     return fitNames([...plan.channels, ...named], model, abbreviationsOf(plan)).slice(plan.channels.length);
-  }, [made, plan, model]);
+  }, [made, plan, model, list]);
   const name = (index: number) => {
     const channel = made[index];
     return channel?.ok ? channel.value.name : '';
@@ -73,6 +76,7 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
       name: 'place',
       channels: taken,
       placement,
+      ...(list > 0 && { list }),
       at: slot ?? model.slots.first,
       range: model.slots,
       expect: preview.assigned.map((one) => one.slot),
@@ -102,6 +106,15 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
       className="flex min-h-0 flex-1 flex-col rounded-md border border-line bg-sheet"
     >
       <div className="grid grid-cols-[1fr_4.5rem] gap-2 border-b border-line p-3">
+        {sides.length > 1 && (
+          <Choice
+            className="col-span-2"
+            label="On the side"
+            value={String(list)}
+            options={sides.map((side) => [String(side), model.lists[side]!.name] as const)}
+            onChange={(side) => setList(Number(side))}
+          />
+        )}
         <Choice
           label="Place in"
           value={placement}

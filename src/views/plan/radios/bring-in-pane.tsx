@@ -46,11 +46,10 @@ export function BringInPane() {
   }, [source.data, plan, model, clear, first]);
   const others = (plans.data?.plans ?? []).filter(({ id, trouble }) => id !== plan.id && !trouble);
   const run = () => {
-    for (const edit of preview!.edits) {
-      const result = store.apply(edit);
-      if (!result.ok) return setSaid(result.reason);
-    }
-    setSaid(`Brought in ${preview!.goes.length}. Ctrl Z takes it back, step by step.`);
+    if (!preview?.edit) return;
+    const result = store.apply(preview.edit);
+    if (!result.ok) return setSaid(result.reason);
+    setSaid(`Brought in ${preview.goes.length}. Ctrl Z takes it back.`);
     setFrom('none');
   };
   if (others.length === 0) return null;
