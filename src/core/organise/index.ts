@@ -6,3 +6,4 @@ export * from './scan';
 export * from './set-ups';
 export * from './side-by-side';
 export * from './sides';
+export * from './turning';

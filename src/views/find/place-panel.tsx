@@ -31,8 +31,7 @@ interface Props {
 export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
   const model = modelById(plan.modelId)!;
   const [placement, setPlacement] = useState<Placement>('next-free');
-  const sides = sidesOf(model);
-  const [list, setList] = useState(sides[0]!);
+  const [list, setList] = useState(0);
   const [at, setAt] = useState(String(model.slots.first));
   const [template, setTemplate] = useState('{name}');
   const [trouble, setTrouble] = useState('');
@@ -100,6 +99,7 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
   };
 
   const n = preview.assigned.length;
+  const sides = sidesOf(model);
   return (
     <section
       aria-label="Place"

@@ -34,6 +34,7 @@ export function RadioFace({
   other = null,
   bank = '',
   onTurn,
+  besideTurn,
   nothing = 'This channel is left out of the fit.',
 }: {
   channel: FittedChannel | null;
@@ -47,6 +48,8 @@ export function RadioFace({
   bank?: string;
   /** Turns to the next channel of the list, up or down, as the radio would. */
   onTurn?: (by: 1 | -1) => void;
+  /** What stands beside the turn buttons. */
+  besideTurn?: ReactNode;
   /** What is said where there is no channel to show. */
   nothing?: string;
 }) {
@@ -88,6 +91,7 @@ export function RadioFace({
           {by < 0 ? <ChevronDown size={12} aria-hidden /> : <ChevronUp size={12} aria-hidden />}
         </button>
       ))}
+      {besideTurn}
     </span>
   );
   const said = (

@@ -1,8 +1,9 @@
 'use client';
 
+import clsx from 'clsx';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import { formatFrequency, marks, markStep, type Hertz, type Range, type Ruler } from '@/core/radio';
-import { placesOf, type Channel, type ChannelId } from '@/core/plan';
+import { placesOf, type Channel, type ChannelId, type ScanEdge } from '@/core/plan';
 import { useDesk } from './desk';
 
 const HEIGHT = 66;
@@ -15,13 +16,15 @@ const FINE_MARKS = 16;
 interface Props {
   ruler: Ruler;
   channels: readonly Channel[];
+  /** Between which the radio searches. */
+  edges: readonly ScanEdge[];
   chosen: ReadonlySet<ChannelId>;
   active: ChannelId | null;
   onPick: (ids: ChannelId[]) => void;
 }
 
 /** One band to scale. Click a tick, drag over a range, zoom with the wheel or + and −, walk with the arrow keys. */
-export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
+export function BandRuler({ ruler, channels, edges, chosen, active, onPick }: Props) {
   const [zoom, setZoom] = useState<Range | null>(null);
   const [drag, setDrag] = useState<[number, number] | null>(null);
   const box = useRef<HTMLDivElement>(null);
@@ -111,6 +114,7 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
     );
   };
 
+  const edgesHere = edges.filter(({ from, to }) => to > ruler.from && from < ruler.to);
   const step = markStep(view, FINE_MARKS);
   const labelled = marks(view, markStep(view, 4));
   const near = byFrequency.slice(Math.max(0, chosenHere - 1), Math.max(0, chosenHere - 1) + 3);
@@ -130,7 +134,7 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
       <div
         ref={box}
         role="listbox"
-        aria-label={`${ruler.name}, ${here.length} channels by frequency; arrow keys choose, plus and minus zoom`}
+        aria-label={`${ruler.name}, ${here.length} channels by frequency${edgesHere.map(edgeWords).join('')}; arrow keys choose, plus and minus zoom`}
         aria-activedescendant={chosenHere >= 0 ? `tick-${ruler.name}-${active}` : undefined}
         tabIndex={0}
         className="relative touch-none select-none overflow-hidden rounded-sm border border-line-strong bg-sheet"
@@ -164,6 +168,24 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
           <Marks channels={here} from={view.from} to={view.to} />
           <Marks channels={strongHere} from={view.from} to={view.to} strong />
         </svg>
+        {edgesHere
+          .filter(({ from, to }) => to > view.from && from < view.to)
+          .map(({ id, name, from, to }) => (
+            <div
+              key={id}
+              aria-hidden
+              title={`${name}: searches from ${formatFrequency(from)} to ${formatFrequency(to)}`}
+              className={clsx(
+                'absolute top-[3px] h-[6px] border-t-2 border-ink/60',
+                inView(from) && 'border-l-2',
+                inView(to) && 'border-r-2',
+              )}
+              style={{
+                left: `${Math.max(0, place(from))}%`,
+                right: `${100 - Math.min(100, place(to))}%`,
+              }}
+            />
+          ))}
         <div aria-hidden className="absolute inset-x-0 border-t border-ink" style={{ top: BASE }} />
         {marks(view, step).map((hz) => (
           <div
@@ -200,6 +222,9 @@ export function BandRuler({ ruler, channels, chosen, active, onPick }: Props) {
     </div>
   );
 }
+
+const edgeWords = ({ name, from, to }: ScanEdge) =>
+  `; “${name}” searches from ${formatFrequency(from)} to ${formatFrequency(to)}`;
 
 /** The name that a channel has now: the strip itself is not drawn again for it. */
 function NameOf({ id }: { id: ChannelId }) {

@@ -2,7 +2,7 @@
 
 import { memo, useDeferredValue, useMemo, useRef } from 'react';
 import { rulers, type Ruler, type Rules } from '@/core/radio';
-import type { Channel, ChannelId } from '@/core/plan';
+import type { Channel, ChannelId, ScanEdge } from '@/core/plan';
 import { useStable } from '@/ui';
 import { BandRuler } from './band-ruler';
 import { useDesk } from './desk';
@@ -10,15 +10,18 @@ import { useDesk } from './desk';
 /** Room on the strip grows with what is on a ruler, but slower, so that a lone frequency keeps a readable ruler. */
 const weight = ({ count }: Ruler) => 1 + Math.sqrt(count);
 
+const NO_EDGES: readonly ScanEdge[] = [];
+
 interface StripProps {
   channels: readonly Channel[];
+  edges: readonly ScanEdge[];
   rules: Rules;
   chosen: ReadonlySet<ChannelId>;
   active: ChannelId | null;
   onPick: (ids: ChannelId[]) => void;
 }
 
-const Strip = memo(function Strip({ channels, rules, chosen, active, onPick }: StripProps) {
+const Strip = memo(function Strip({ channels, edges, rules, chosen, active, onPick }: StripProps) {
   const drawn = useMemo(
     () =>
       rulers(
@@ -32,7 +35,14 @@ const Strip = memo(function Strip({ channels, rules, chosen, active, onPick }: S
     <div role="group" aria-label="Bands of this plan" className="flex gap-2.5 max-lg:flex-wrap">
       {drawn.map((ruler, index) => (
         <div key={index} className="min-w-[92px]" style={{ flex: `${weight(ruler)} 1 0` }}>
-          <BandRuler ruler={ruler} channels={channels} chosen={chosen} active={active} onPick={onPick} />
+          <BandRuler
+            ruler={ruler}
+            channels={channels}
+            edges={edges}
+            chosen={chosen}
+            active={active}
+            onPick={onPick}
+          />
         </div>
       ))}
     </div>
@@ -68,8 +78,15 @@ export function BandStrip() {
   // Drawn after the table: whoever types or walks through the table never waits for the strip.
   const chosen = useDeferredValue(table.chosen);
   const active = useDeferredValue(table.active?.id ?? null);
-  const { channels, owner } = useDeferredValue(hand.plan);
+  const { channels, owner, scanEdges } = useDeferredValue(hand.plan);
   return (
-    <Strip channels={useFrequencies(channels)} rules={owner} chosen={chosen} active={active} onPick={pick} />
+    <Strip
+      channels={useFrequencies(channels)}
+      edges={hand.model.scanEdges ? scanEdges : NO_EDGES}
+      rules={owner}
+      chosen={chosen}
+      active={active}
+      onPick={pick}
+    />
   );
 }

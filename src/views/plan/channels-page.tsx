@@ -28,7 +28,7 @@ const ChannelNote = lazily(() => import('./channel-note').then((module) => modul
 });
 
 /** So does the face: whoever types never waits for it. */
-const RadioFace = lazily(() => import('@/views/parts').then((module) => module.RadioFace), {
+const PlanFace = lazily(() => import('./plan-face').then((module) => module.PlanFace), {
   after: BESIDE_MS,
 });
 
@@ -71,24 +71,6 @@ export function ChannelsPage() {
   const beside = useDeferredValue(table.active);
   const shown = useDeferredValue(hand.shown);
   const fittedOf = (of: typeof beside) => (of && shown.views.of.get(of.id)?.fitted) ?? null;
-  const { channels } = shown.views.plan ?? { channels: [] };
-  const { model } = hand;
-  /** What the other side stands at: its first channel. */
-  const otherSide =
-    beside && model.lists.length > 1
-      ? fittedOf(channels.find(({ list }) => model.lists[list]?.holds === 'channels' && list !== beside.list))
-      : null;
-  const bank =
-    model.zones && beside
-      ? (hand.plan.zones.find(({ members }) => members.includes(beside.id))?.name ?? '')
-      : '';
-  /** The next channel of the same list that the radio holds; from its end to its beginning, as a knob turns. */
-  const turn = (by: 1 | -1) => {
-    const held = channels.filter(({ id, list }) => list === beside?.list && shown.views.of.get(id)?.fitted);
-    const at = held.findIndex(({ id }) => id === beside?.id);
-    const next = held[(at + by + held.length) % Math.max(1, held.length)];
-    if (next) table.select(next.id);
-  };
 
   return (
     <main className="flex h-full min-w-0 flex-col max-lg:overflow-y-auto">
@@ -125,22 +107,7 @@ export function ChannelsPage() {
           className="flex w-[288px] shrink-0 flex-col gap-2.5 max-lg:w-full! max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
         >
           <div className="min-h-[172px] shrink-0">
-            <RadioFace
-              channel={fittedOf(beside)}
-              model={hand.model}
-              region={hand.plan.owner.region}
-              settings={hand.plan.settings[hand.model.id]}
-              other={otherSide}
-              bank={bank}
-              onTurn={turn}
-              nothing={
-                beside
-                  ? shown.views.plan === null
-                    ? 'Being worked out…'
-                    : 'This channel is left out of the fit.'
-                  : 'A new channel: type its frequency.'
-              }
-            />
+            <PlanFace channel={beside} shown={shown} />
           </div>
           {table.active && fittedOf(table.active) && (
             <RadioName

@@ -4,7 +4,14 @@ import clsx from 'clsx';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { newSide, setUpDifference, sideSentence } from '@/core/organise';
-import { slotText, SET_UP_NAME_LIMIT, SIDE_WORDS, type SetUp, type SetUpId, type SetUpSide } from '@/core/plan';
+import {
+  slotText,
+  SET_UP_NAME_LIMIT,
+  SIDE_WORDS,
+  type SetUp,
+  type SetUpId,
+  type SetUpSide,
+} from '@/core/plan';
 import { capital } from '@/core/text';
 import { Button, Choice, Field, Tick } from '@/ui';
 import { BesidesList } from './besides-list';

@@ -1,0 +1,123 @@
+'use client';
+
+import { ListFilter } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useState } from 'react';
+import { EVERYTHING, turned, turnedThrough, type Turning } from '@/core/organise/turning';
+import type { Channel, ChannelId } from '@/core/plan';
+import { Choice } from '@/ui';
+import { RadioFace } from '@/views/parts';
+import { useDesk } from './desk';
+import type { ShownPlan } from './use-plan';
+
+/** The radio's face for the channel at work; its knob turns through the side, a bank of it, or what a scan takes. */
+export function PlanFace({ channel, shown }: { channel: Channel | undefined; shown: ShownPlan }) {
+  const { hand, table } = useDesk();
+  const { model, plan } = hand;
+  const [turning, setTurning] = useState<Turning>(EVERYTHING);
+  const fittedOf = (id: ChannelId | undefined) => (id && shown.views.of.get(id)?.fitted) ?? null;
+  const { channels } = shown.views.plan ?? { channels: [] };
+  /** What the other side stands at: its first channel. */
+  const other =
+    channel && model.lists.length > 1
+      ? channels.find(({ list }) => model.lists[list]?.holds === 'channels' && list !== channel.list)
+      : undefined;
+  const zone =
+    plan.zones.find(({ id }) => id === turning.zone) ??
+    plan.zones.find(({ members }) => channel && members.includes(channel.id));
+  const through = (by: Turning) =>
+    shown.views.plan && channel
+      ? turnedThrough(shown.views.plan, channel.list, by, (id) => fittedOf(id) !== null)
+      : [];
+  const choose = (next: Turning) => {
+    setTurning(next);
+    const members = through(next);
+    if (channel && members.length > 0 && !members.some(({ id }) => id === channel.id))
+      table.select(members[0]!.id);
+  };
+  return (
+    <RadioFace
+      channel={fittedOf(channel?.id)}
+      model={model}
+      region={plan.owner.region}
+      settings={plan.settings[model.id]}
+      other={fittedOf(other?.id)}
+      bank={model.zones ? (zone?.name ?? '') : ''}
+      onTurn={(by) => {
+        const next = turned(through(turning), channel?.id ?? null, by);
+        if (next) table.select(next.id);
+      }}
+      besideTurn={<TurningMenu turning={turning} onChoose={choose} count={through(turning).length} />}
+      nothing={
+        !channel
+          ? 'A new channel: type its frequency.'
+          : shown.views.plan === null
+            ? 'Being worked out…'
+            : 'This channel is left out of the fit.'
+      }
+    />
+  );
+}
+
+/** What turning goes through: a bank or all, every channel or what a scan takes. */
+function TurningMenu({
+  turning,
+  onChoose,
+  count,
+}: {
+  turning: Turning;
+  onChoose: (turning: Turning) => void;
+  count: number;
+}) {
+  const { plan, model } = useDesk().hand;
+  const narrowed = turning.zone !== null || turning.through !== 'every';
+  const word = model.zones?.word ?? 'zone';
+  return (
+    <Popover.Root>
+      <Popover.Trigger
+        aria-label="What turning goes through"
+        className="grid size-6 place-items-center rounded border border-line-strong text-soft hover:text-ink data-[narrowed=true]:border-ink data-[narrowed=true]:text-ink"
+        data-narrowed={narrowed}
+      >
+        <ListFilter size={12} aria-hidden />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={4}
+          aria-label="What turning goes through"
+          className="z-40 flex w-56 flex-col gap-2 rounded-md border border-line-strong bg-sheet p-3 shadow-lg"
+        >
+          {model.zones && plan.zones.length > 0 && (
+            <Choice
+              label={`Turned to the ${word}`}
+              value={turning.zone ?? 'all'}
+              options={[
+                ['all', 'None: the whole list'],
+                ...plan.zones.map(({ id, name }) => [id as string, name] as const),
+              ]}
+              onChange={(id) =>
+                onChoose({ ...turning, zone: plan.zones.find((zone) => zone.id === id)?.id ?? null })
+              }
+            />
+          )}
+          <Choice
+            label="Stops at"
+            value={turning.through}
+            options={[
+              ['every', 'Every channel'],
+              ['marks', 'What is scanned'],
+              ...(model.skipSets ? plan.skipSets : []).map(
+                ({ id, name, way }) => [id, way === 'only' ? `Only ${name}` : `All but ${name}`] as const,
+              ),
+            ]}
+            onChange={(to) => onChoose({ ...turning, through: to })}
+          />
+          <p className="text-[12px] text-soft" role="status">
+            {count === 1 ? '1 channel' : `${count} channels`} of this list.
+          </p>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
