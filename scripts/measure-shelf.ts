@@ -28,7 +28,7 @@ const runs = <T>(n: number, run: (n: number) => T): { ms: number; last: T } => {
 };
 
 const plan = largePlan(entries, { bad: false });
-const six = MODELS.slice(0, 6);
+const six = MODELS.slice(0, 6).map((model) => ({ model }));
 // Copies have nothing in common: nothing is remembered of them.
 const copies = Array.from({ length: 9 }, () => structuredClone(plan));
 const beside = runs(9, (n) => sideBySide(copies[n]!, six));

@@ -25,6 +25,10 @@ const FIELDS = [
   'scan',
 ] as const;
 
+/** True where two channels of a radio are the same: at the same place, and alike in all that it holds. */
+export const sameInRadio = (one: FittedChannel, other: FittedChannel): boolean =>
+  FIELDS.every((field) => equal(one[field], other[field]));
+
 /** Compares what a radio holds with what it is to hold; both by slot. */
 export function compareContents(
   before: readonly FittedChannel[],
@@ -37,7 +41,7 @@ export function compareContents(
     const was = old.get(key(channel));
     old.delete(key(channel));
     if (!was) change.added.push(channel);
-    else if (FIELDS.every((field) => equal(was[field], channel[field]))) change.same++;
+    else if (sameInRadio(was, channel)) change.same++;
     else change.changed.push({ before: was, after: channel });
   }
   change.removed = [...old.values()];

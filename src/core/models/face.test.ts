@@ -2,7 +2,7 @@ import { curlewX1 } from './curlew-x1';
 import { gannetM8 } from './gannet-m8';
 import { petrelHF9 } from './petrel-hf9';
 import { ternP2 } from './tern-p2';
-import { face, largeLineOf, onAir, type FittedChannel } from '.';
+import { face, largeLineOf, onAir, placeText, type FittedChannel } from '.';
 
 /** What displays read, mark by mark. */
 
@@ -84,4 +84,10 @@ test('the key: what is sent, or that nothing is', () => {
   expect(onAir(one({ tx: 145_500_000 }), ternP2)).toBe('Sends on 145.500, 4 W.');
   expect(onAir(one(), curlewX1)).toBe('Sends on 145.6125, with the power it stands at.');
   expect(onAir(one({ tx: null }))).toBe('Listen only: the key sends nothing.');
+});
+
+test('a place is its slot, after the side where a radio has two', () => {
+  expect(placeText(ternP2, { list: 0, slot: 7 })).toBe('007');
+  expect(placeText(gannetM8, { list: 1, slot: 7 })).toBe('Right 007');
+  expect(placeText(gannetM8, { list: 2, slot: 1 })).toBe('Left home 001');
 });

@@ -1,3 +1,4 @@
+import { slotText } from '../plan/slots';
 import type { Model, ModelBand } from './model.schema';
 
 /** The ranges that a model receives, Hz: what frequency entry is read against. */
@@ -34,6 +35,12 @@ export function homeListOf(model: Model, side: number): number | undefined {
   const homes = model.lists.flatMap(({ holds }, list) => (holds === 'home' ? [list] : []));
   return homes[sidesOf(model).indexOf(side)];
 }
+
+/** A place in a radio for people: its slot, after the list where the radio has several: `Left 007`. */
+export const placeText = (
+  { lists }: Pick<Model, 'lists'>,
+  { list, slot }: { list: number; slot: number },
+): string => (lists.length > 1 ? `${lists[list]?.name ?? ''} ${slotText(slot)}`.trim() : slotText(slot));
 
 /** The stored shift of the band of a frequency, Hz; undefined where the radio stores none there. */
 export function storedShift(

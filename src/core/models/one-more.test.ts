@@ -104,5 +104,5 @@ test('it is found, fitted, checked, shown, written and read', () => {
   const known = recognise([{ name: 'x', bytes: image }]);
   expect(known).toMatchObject({ ok: true, value: { model: { id: 'wren-1' }, faults: [] } });
   expect(decodeImage(image, wren)).toMatchObject({ ok: true, value: { channels } });
-  expect(sideBySide(p, [wren]).columns[0]).toMatchObject({ changed: 2, leftOut: 1 });
+  expect(sideBySide(p, [{ model: wren }]).columns[0]).toMatchObject({ changed: 2, leftOut: 1 });
 });

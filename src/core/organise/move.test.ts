@@ -113,7 +113,10 @@ test('from one model to another and back only that is lost of which the lists sa
 });
 
 test('side by side: what each radio keeps of each channel, totals, gains and losses', () => {
-  const { columns, rows } = sideBySide(p, [ternP2, ternP3, petrelHF9, curlewX1]);
+  const { columns, rows } = sideBySide(
+    p,
+    [ternP2, ternP3, petrelHF9, curlewX1].map((model) => ({ model })),
+  );
   expect(columns.map(({ whole, changed, leftOut }) => [whole, changed, leftOut])).toEqual([
     // names of six characters: Calling and Ullsmere Hill and Seventy are shortened
     [0, 3, 1],
@@ -131,4 +134,27 @@ test('side by side: what each radio keeps of each channel, totals, gains and los
     how: 'left out',
     words: [{ what: 'range', text: 'Left out', because: 'this radio does not tune there' }],
   });
+});
+
+test('against a unit: what of the plan is in it already, what stands otherwise, what is not there yet', () => {
+  const held = fit(p, ternP2).channels;
+  // Calling is there, Ullsmere Hill was renamed since, of the rest nothing
+  const [calling, ullsmere] = held;
+  const channels = [calling!, { ...ullsmere!, name: 'OLD' }];
+  const unit = { id: 'rd_test0001', called: 'LK204417', channels };
+  const { columns, rows } = sideBySide(p, [{ model: ternP2, unit }, { model: ternP2 }]);
+  expect(columns[0]).toMatchObject({
+    key: 'rd_test0001',
+    unit: { called: 'LK204417', there: 1, otherwise: 1, missing: 1 },
+  });
+  expect(columns[1]).toMatchObject({ key: 'tern-p2', unit: null });
+  // what the model changes is said all the same, and what is left out is not in any unit
+  const inUnit = rows.map(({ cells }) => cells[0]!.words.map(({ what }) => what));
+  expect(inUnit).toEqual(
+    rows.map(({ cells }, at) => [
+      ...cells[1]!.words.map(({ what }) => what),
+      ...[[], ['otherwise'], [], ['not yet']][at]!,
+    ]),
+  );
+  expect(rows[1]!.cells[0]!.words.at(-1)!.because).toBe('its slot has “OLD” by the newest copy');
 });

@@ -90,6 +90,31 @@ test('a zone comes along with the channels that are new in it, and without those
   expect(offersOf(zoned, more, both, ternP3).offers[1]).toMatchObject({ kind: 'zone', clash: true });
 });
 
+test('what was removed there is offered by itself: the zone that it was in is not changed for it', () => {
+  const members = [id(1), id(2), id(3)];
+  const zoned = run(base, {
+    name: 'put',
+    kind: 'zone',
+    records: [{ id: zoneId(1), name: 'Day 1', members }],
+    before: null,
+  });
+  const without = run(zoned, { name: 'remove', ids: [id(2)] });
+  expect(offersOf(zoned, without, zoned, ternP3).offers.map(({ kind, what }) => [kind, what])).toEqual([
+    ['channel', 'removed'],
+  ]);
+  // changed besides, it keeps here what is here still
+  const more = run(without, {
+    name: 'change',
+    kind: 'zone',
+    changes: [{ id: zoneId(1), set: { members: [id(3), id(1)] } }],
+  });
+  const { offers: said, all } = offersOf(zoned, more, zoned, ternP3);
+  expect(run(zoned, said[1]!.edit).zones[0]!.members).toEqual([id(3), id(1), id(2)]);
+  expect(run(zoned, all!).zones[0]!.members).toEqual([id(3), id(1)]);
+  const up = offersOf(zoned, more, zoned, ternP3, { removals: false }).all!;
+  expect(run(zoned, up).zones[0]!.members).toEqual([id(3), id(1), id(2)]);
+});
+
 test('all at once is one edit: nothing that clashes, and of a plan made of this one nothing that was removed', () => {
   const changed = run(run(run(base, renaming(1, 'Calling 2 m')), renaming(3, 'Theirs')), {
     name: 'remove',

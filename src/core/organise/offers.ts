@@ -9,6 +9,7 @@ import {
   placesOf,
   previewPlacing,
   recordsOf,
+  withLostReferences,
   type AnyRecord,
   type Channel,
   type ChannelFields,
@@ -76,6 +77,15 @@ const byId = (plan: Plan, kind: Kind) =>
 
 type There = (kind: Kind, id: string) => boolean;
 
+interface Whereabouts {
+  /** Records of this plan. */
+  isHere: There;
+  /** Those, and what is new there and would come. */
+  isThere: There;
+  /** Records that are here still, and gone there. */
+  isLost: There;
+}
+
 /** An offer before it is an edit: what is set depends on what else is there to refer to. */
 interface Piece extends Omit<Offer, 'edit'> {
   /** The record as it is there; null where it is gone there. */
@@ -84,17 +94,18 @@ interface Piece extends Omit<Offer, 'edit'> {
   fields: readonly string[];
 }
 
-/** The changes of a kind. A record's references are looked at as far as what they lead to is here (`isHere`), or would come (`isThere`). */
+/** The changes of a kind. A record's references are looked at as far as what they lead to is here, or would come. */
 function piecesOf(
   kind: Kind,
   [base, source, own]: readonly [Plan, Plan, Plan],
-  isHere: There,
-  isThere: There,
+  { isHere, isThere, isLost }: Whereabouts,
 ): Piece[] {
   const [then, now, here] = [byId(base, kind), byId(source, kind), byId(own, kind)];
   const pieces: Piece[] = [];
-  for (const there of now.values()) {
-    const was = then.get(there.id);
+  for (const newest of now.values()) {
+    const was = then.get(newest.id);
+    // What went there is offered by itself: that its references went along is no change of the record.
+    const there = was ? withLostReferences(kind, newest, was, isLost) : newest;
     const mine = here.get(there.id);
     const piece = { kind, id: there.id, name: there.name, record: there, fields: [] as string[] };
     if (!was && !mine) pieces.push({ ...piece, what: 'added', text: 'new there', clash: false });
@@ -150,9 +161,13 @@ function setOf(kind: Kind, record: AnyRecord, fields: readonly string[]): object
 function takingOf(pieces: readonly Piece[], own: Plan, model: Model, isHere: There): PlainEdit[] {
   const of = (kind: Kind, what: Offer['what']) =>
     pieces.filter((piece) => piece.kind === kind && piece.what === what);
-  const coming = new Set(pieces.flatMap(({ kind, id, what }) => (what === 'added' ? [keyOf(kind, id)] : [])));
+  const keysOf = (of: Offer['what']) =>
+    new Set(pieces.flatMap(({ kind, id, what }) => (what === of ? [keyOf(kind, id)] : [])));
+  const [coming, going] = [keysOf('added'), keysOf('removed')];
   const kept = ({ kind, record }: Piece) =>
-    keptReferences(kind, record!, (to, id) => isHere(to, id) || coming.has(keyOf(to, id)));
+    keptReferences(kind, record!, (to, id) =>
+      isHere(to, id) ? !going.has(keyOf(to, id)) : coming.has(keyOf(to, id)),
+    );
   const placing = placingOf(
     of('channel', 'added').map((piece) => kept(piece) as Channel),
     own,
@@ -224,7 +239,10 @@ export function offersOf(
   const isHere: There = (kind, id) => here!.get(kind)!.has(id);
   const isThere: There = (kind, id) =>
     isHere(kind, id) || (now!.get(kind)!.has(id) && !then!.get(kind)!.has(id));
-  const pieces = KIND_NAMES.flatMap((kind) => piecesOf(kind, [base, source, own], isHere, isThere));
+  const isLost: There = (kind, id) =>
+    isHere(kind, id) && then!.get(kind)!.has(id) && !now!.get(kind)!.has(id);
+  const where = { isHere, isThere, isLost };
+  const pieces = KIND_NAMES.flatMap((kind) => piecesOf(kind, [base, source, own], where));
   const added = new Map(
     pieces.flatMap((piece) => (piece.what === 'added' ? [[keyOf(piece.kind, piece.id), piece]] : [])),
   );

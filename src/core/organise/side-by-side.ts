@@ -1,6 +1,8 @@
-import { fit, type FitChange, type Obstacle } from '../fit';
-import type { Model } from '../models';
+import { sameInRadio } from '../compare/contents';
+import { fit, type Fit, type FitChange, type Obstacle } from '../fit';
+import type { FittedChannel, Model } from '../models';
 import { slotText, type Channel, type ChannelId, type Plan } from '../plan';
+import { formatFrequency } from '../radio';
 import { moveToModel } from './move';
 
 /** How a model holds a channel: as it is, with changes, or not at all; and what became of it, in words. */
@@ -10,10 +12,20 @@ export interface Holding {
   words: readonly { what: string; text: string; because: string }[];
 }
 
-/** A plan held against several models. */
+/** A radio that a plan is held against: any of a model, or a unit with what is in it now. */
+export interface Against {
+  model: Model;
+  unit?: { id: string; called: string; channels: readonly FittedChannel[] };
+}
+
+/** A plan held against several radios. */
 export interface SideBySide {
   columns: {
+    /** Of the unit, or of the model. */
+    key: string;
     model: Model;
+    /** How much of what it would hold is in that unit already; null for a model. */
+    unit: { called: string; there: number; otherwise: number; missing: number } | null;
     whole: number;
     changed: number;
     leftOut: number;
@@ -56,11 +68,38 @@ const CHANGED: Record<FitChange['what'], string> = {
 
 const WHOLE: Holding = { how: 'whole', words: [] };
 
-/** How one model holds each channel of a plan, with slots found anew where it lacks those that the plan has. */
-function holdings(plan: Plan, model: Model) {
+/** What of a fit is in a unit already, channel by channel; and what is in its place, in words. */
+function inUnit(fitted: Fit, { called, channels }: NonNullable<Against['unit']>) {
+  const key = ({ list, slot }: FittedChannel) => `${list} ${slot}`;
+  const held = new Map(channels.map((channel) => [key(channel), channel]));
+  const words = new Map<ChannelId, Holding['words'][number]>();
+  const unit = { called, there: 0, otherwise: 0, missing: 0 };
+  for (const channel of fitted.channels) {
+    const now = held.get(key(channel));
+    if (now && sameInRadio(now, channel)) {
+      unit.there++;
+      continue;
+    }
+    unit[now ? 'otherwise' : 'missing']++;
+    words.set(
+      channel.id,
+      now
+        ? {
+            what: 'otherwise',
+            text: 'Stands otherwise in this unit',
+            because: `its slot has “${now.name || formatFrequency(now.rx)}” by the newest copy`,
+          }
+        : { what: 'not yet', text: 'Not in this unit yet', because: 'its slot is empty by the newest copy' },
+    );
+  }
+  return { unit, words };
+}
+
+/** How one radio holds each channel of a plan, with slots found anew where it lacks those that the plan has. */
+function holdings(plan: Plan, { model, unit: of }: Against) {
   const { plan: there, moved, leftOver } = moveToModel(plan, model);
   const fitted = fit(there, model);
-  const of = new Map<ChannelId, Holding>();
+  const held = new Map<ChannelId, Holding>();
   const words = new Map<ChannelId, { what: string; text: string; because: string }[]>();
   const add = (id: ChannelId, what: string, text: string, because: string) => {
     const known = words.get(id);
@@ -77,9 +116,14 @@ function holdings(plan: Plan, model: Model) {
       'This radio does not have that slot free',
     );
   for (const { id, what, text, because } of fitted.changes) add(id, CHANGED[what], text, because);
-  for (const [id, said] of words) of.set(id, { how: 'changed', words: said });
+  for (const [id, said] of words) held.set(id, { how: 'changed', words: said });
+  const now = of && inUnit(fitted, of);
+  for (const [id, said] of now?.words ?? []) {
+    const { how, words: others } = held.get(id) ?? WHOLE;
+    held.set(id, { how, words: [...others, said] });
+  }
   for (const { id, obstacles } of fitted.leftOut)
-    of.set(id, {
+    held.set(id, {
       how: 'left out',
       words: obstacles.map((one) => ({ what: SHORT[one], text: 'Left out', because: IN_THE_WAY[one] })),
     });
@@ -87,7 +131,7 @@ function holdings(plan: Plan, model: Model) {
     plan.channels.flatMap(({ id, list }) => (list > 1 && !model.lists[list] ? [id] : [])),
   );
   for (const id of leftOver)
-    of.set(id, {
+    held.set(id, {
       how: 'left out',
       words: [
         homes.has(id)
@@ -101,21 +145,23 @@ function holdings(plan: Plan, model: Model) {
     if (alike) alike.n++;
     else besides.set(`${text} ${because}`, { text, because, n: 1 });
   }
-  return { of, besides: [...besides.values()] };
+  return { held, unit: now?.unit ?? null, besides: [...besides.values()] };
 }
 
-/** Holds a plan against several models: what each keeps of every channel. Rows are in the order of the plan. */
-export function sideBySide(plan: Plan, models: readonly Model[]): SideBySide {
-  const held = models.map((model) => ({ model, ...holdings(plan, model) }));
+/** Holds a plan against several radios: what each keeps of every channel. Rows are in the order of the plan. */
+export function sideBySide(plan: Plan, radios: readonly Against[]): SideBySide {
+  const all = radios.map((radio) => ({ radio, ...holdings(plan, radio) }));
   const rows = plan.channels.map((channel) => {
-    const cells = held.map(({ of }) => of.get(channel.id) ?? WHOLE);
+    const cells = all.map(({ held }) => held.get(channel.id) ?? WHOLE);
     return { channel, cells, lost: cells.filter(({ how }) => how === 'left out').length };
   });
   const count = (column: number, how: Holding['how']) =>
     rows.reduce((n, { cells }) => n + (cells[column]!.how === how ? 1 : 0), 0);
   return {
-    columns: held.map(({ model, besides }, column) => ({
-      model,
+    columns: all.map(({ radio, unit, besides }, column) => ({
+      key: radio.unit?.id ?? radio.model.id,
+      model: radio.model,
+      unit,
       whole: count(column, 'whole'),
       changed: count(column, 'changed'),
       leftOut: count(column, 'left out'),

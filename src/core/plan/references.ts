@@ -51,6 +51,40 @@ export function keptReferences<R extends AnyRecord>(
   ) as R;
 }
 
+/** A value with the ids put back that it has lost since `was`: into a list of ids behind the one that they stood behind, and where null is now. */
+function putBack(
+  value: unknown,
+  was: unknown,
+  path: readonly string[],
+  isLost: (id: string) => boolean,
+): unknown {
+  if (value === null) return typeof was === 'string' && isLost(was) ? was : value;
+  if (Array.isArray(value) && Array.isArray(was)) {
+    if (path.length > 0) return value.map((part, at) => putBack(part, was[at], path, isLost));
+    const ids = [...value];
+    for (const [at, id] of was.entries())
+      if (isLost(id) && !ids.includes(id)) ids.splice(ids.indexOf(was[at - 1]) + 1, 0, id);
+    return ids;
+  }
+  if (typeof value !== 'object' || typeof was !== 'object' || was === null) return value;
+  const [head, ...rest] = path as [string, ...string[]];
+  const [is, before] = [value, was].map((of) => (of as Record<string, unknown>)[head]);
+  return { ...value, [head]: putBack(is, before, rest, isLost) };
+}
+
+/** A record with the references of an earlier state of it put back that are lost: what they lead to went, and they with it. */
+export function withLostReferences<R extends AnyRecord>(
+  kind: Kind,
+  record: R,
+  was: R,
+  isLost: (to: Kind, id: string) => boolean,
+): R {
+  return PATHS[kind].reduce<unknown>(
+    (so, { path, to }) => putBack(so, was, path, (id) => isLost(to, id)),
+    record,
+  ) as R;
+}
+
 /** Says whether a plan has a record. Ids are gathered when a kind is first asked for. */
 function thereIn(plan: Plan): (kind: Kind, id: string) => boolean {
   const known = new Map<Kind, Set<string>>();

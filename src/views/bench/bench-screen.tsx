@@ -45,7 +45,7 @@ function RadioList({
           >
             <span className="flex justify-between gap-2">
               <b className="font-semibold">{radio.model}</b>
-              <span className={clsx('text-[13px]', radio.port ? 'text-ink' : 'text-soft')}>
+              <span className={clsx('whitespace-nowrap text-[13px]', radio.port ? 'text-ink' : 'text-soft')}>
                 {radio.port ? 'plugged in' : 'away'}
               </span>
             </span>

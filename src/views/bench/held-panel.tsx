@@ -1,32 +1,22 @@
 'use client';
 
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
 import { useState } from 'react';
-import { decodeImage } from '@/core/image';
-import { modelById } from '@/core/models';
+import { modelById, placeText } from '@/core/models';
 import { formatFrequency, USUAL_REGION } from '@/core/radio';
 import { Trouble } from '@/ui';
-import { RadioFace } from '@/views/parts';
+import { heldContent, RadioFace } from '@/views/parts';
 import type { Radio } from '@/core/bench';
-import { slotText } from '@/core/plan';
 
 /** Where a channel is in the radio. */
 const placeOf = ({ list, slot }: { list: number; slot: number }) => `${list} ${slot}`;
 
 /** What the radio holds by its newest sealed copy, and what its display shows for the chosen slot. */
 export function HeldPanel({ radio }: { radio: Radio }) {
-  const newest = radio.copies[0]!;
   const model = modelById(radio.modelId)!;
   const [place, setPlace] = useState<string | null>(null);
-  const held = useQuery({
-    queryKey: ['image', newest.id],
-    queryFn: async () =>
-      decodeImage(new Uint8Array(await (await fetch(`/api/copies/${newest.id}/image`)).arrayBuffer()), model),
-    staleTime: Infinity,
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  const held = useQuery(heldContent(radio));
   if (!held.data) return null;
   if (!held.data.ok) return <Trouble>{held.data.reason}</Trouble>;
   const { channels } = held.data.value;
@@ -51,10 +41,7 @@ export function HeldPanel({ radio }: { radio: Radio }) {
                   channel === chosen ? 'bg-wash' : 'hover:bg-sunk',
                 )}
               >
-                <span className="shrink-0 text-soft">
-                  {model.lists.length > 1 && `${model.lists[channel.list]?.name ?? ''} `}
-                  {slotText(channel.slot)}
-                </span>
+                <span className="shrink-0 text-soft">{placeText(model, channel)}</span>
                 <span className="min-w-0 flex-1 truncate">{channel.name || '–'}</span>
                 <span className="text-receive">{formatFrequency(channel.rx)}</span>
               </button>

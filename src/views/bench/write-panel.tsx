@@ -2,7 +2,7 @@
 
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { FittedChannel } from '@/core/models';
+import { modelById, placeText, type FittedChannel, type Model } from '@/core/models';
 import { formatFrequency } from '@/core/radio';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
@@ -32,7 +32,7 @@ const besideRow = ({ mark, title, text, restart }: WritePreview['besides'][numbe
 });
 
 /** What a write changes, slot by slot, in plain words. */
-function Changes({ preview }: { preview: WritePreview }) {
+function Changes({ preview, model }: { preview: WritePreview; model: Model }) {
   const { change, besides } = preview;
   if (!change)
     return (
@@ -46,7 +46,7 @@ function Changes({ preview }: { preview: WritePreview }) {
     show: () => (
       <>
         <span className="w-16 text-soft">{mark}</span>
-        <span className="mono text-soft">{slotText(channel.slot)}</span>
+        <span className="mono shrink-0 text-soft">{placeText(model, channel)}</span>
         <span className="mono w-36 shrink-0 truncate">{channel.name || '–'}</span>
         <span className="mono w-20 text-receive">{formatFrequency(channel.rx)}</span>
         {channel.tx === null || channel.tx === channel.rx ? (
@@ -63,10 +63,10 @@ function Changes({ preview }: { preview: WritePreview }) {
     ),
   });
   const rows = [
+    ...besides.map(besideRow),
     ...change.added.map((channel) => row('new', channel)),
     ...change.changed.map(({ before, after }) => row('changed', after, before)),
     ...change.removed.map((channel) => row('emptied', channel)),
-    ...besides.map(besideRow),
   ];
   return rows.length === 0 ? null : (
     <div className="flex min-h-0 shrink flex-col" style={{ height: rows.length * ROW_HEIGHT }}>
@@ -203,7 +203,7 @@ export function WritePanel({
       )}
       {seen && seen.heldBack.length > 0 && <HeldBack heldBack={seen.heldBack} />}
       {preview.error && <Trouble>{preview.error.message}</Trouble>}
-      {seen && radio.state === 'whole' && <Changes preview={seen} />}
+      {seen && radio.state === 'whole' && <Changes preview={seen} model={modelById(radio.modelId)!} />}
     </section>
   );
 }

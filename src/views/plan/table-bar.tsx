@@ -43,7 +43,7 @@ export function TableBar({ arranging, onArrange }: { arranging: boolean; onArran
         id="find-in-plan"
         type="search"
         aria-label="Find in this plan"
-        placeholder="Find in this plan"
+        placeholder={hand.model.lists.length > 1 ? 'Find' : 'Find in this plan'}
         value={table.filter}
         onChange={(event) => table.setFilter(event.target.value)}
         className={clsx(

@@ -50,6 +50,18 @@ const WORDS: Record<Holding['how'], string> = {
   'left out': 'left out',
 };
 
+/** How much of what it would hold is in a unit already. */
+const nowIn = ({ there, otherwise, missing }: NonNullable<SideBySide['columns'][number]['unit']>) =>
+  otherwise + missing === 0
+    ? 'all of it is in it now'
+    : [
+        there > 0 && `${there} in it now`,
+        otherwise > 0 && `${otherwise} otherwise`,
+        missing > 0 && `${missing} not yet`,
+      ]
+        .filter(Boolean)
+        .join(', ');
+
 /** Channels against radios: totals first, what became of each on demand. */
 export function Matrix({
   columns,
@@ -101,18 +113,21 @@ export function Matrix({
             <span role="columnheader" className="col-span-3 self-end px-3 pb-2 text-soft">
               {rows.length} channels
             </span>
-            {columns.map(({ model, whole, changed, leftOut, besides }, at) => {
+            {columns.map(({ key, model, unit, whole, changed, leftOut, besides }, at) => {
               const gain = gains(at);
               return (
                 <div
                   role="columnheader"
-                  key={model.id}
+                  key={key}
                   className={clsx(
                     'flex flex-col gap-0.5 border-l border-line px-2 py-2',
                     at === own && 'bg-wash-faint',
                   )}
                 >
                   <span className="truncate font-semibold">{model.name}</span>
+                  <span className={clsx('truncate text-[12px]', unit ? 'mono' : 'text-soft')}>
+                    {unit ? unit.called : model.maker}
+                  </span>
                   <span className="flex h-1.5 overflow-hidden rounded-sm bg-line" aria-hidden>
                     <span
                       className="bg-ink"
@@ -131,15 +146,17 @@ export function Matrix({
                     <span className={clsx(leftOut > 0 && 'font-semibold text-stop')}>{leftOut} left out</span>
                   </span>
                   <span className="min-h-[2.6em] text-[12px] leading-snug text-soft">
-                    {at === own
-                      ? 'this plan’s radio'
-                      : gain && (gain.gained > 0 || gain.lost > 0)
-                        ? [gain.gained > 0 && `gains ${gain.gained}`, gain.lost > 0 && `loses ${gain.lost}`]
-                            .filter(Boolean)
-                            .join(', ')
-                        : gain
-                          ? 'neither gains nor loses'
-                          : ''}
+                    {unit
+                      ? nowIn(unit)
+                      : at === own
+                        ? 'this plan’s radio'
+                        : gain && (gain.gained > 0 || gain.lost > 0)
+                          ? [gain.gained > 0 && `gains ${gain.gained}`, gain.lost > 0 && `loses ${gain.lost}`]
+                              .filter(Boolean)
+                              .join(', ')
+                          : gain
+                            ? 'neither gains nor loses'
+                            : ''}
                   </span>
                   {besides.length > 0 && (
                     <span
@@ -151,7 +168,7 @@ export function Matrix({
                       {besides.reduce((n, one) => n + one.n, 0)} beside them
                     </span>
                   )}
-                  {at !== own && (
+                  {at !== own && !unit && (
                     <Button
                       size="small"
                       className="mt-auto w-full"
@@ -193,10 +210,10 @@ export function Matrix({
                     return (
                       <span
                         role="cell"
-                        key={columns[at]!.model.id}
+                        key={columns[at]!.key}
                         className={clsx('border-l border-line', at === own && 'bg-wash-faint')}
                       >
-                        {how === 'whole' ? (
+                        {words.length === 0 ? (
                           <span className="flex h-full items-center px-2">
                             <HoldingMark how={how} />
                             <span className="sr-only">{WORDS[how]}</span>
@@ -236,7 +253,8 @@ export function Matrix({
         {cell && cell.words.length > 0 ? (
           <>
             <p className="font-semibold">
-              “{chosen.channel.name}” on the {columns[open!.column]!.model.name}
+              “{chosen.channel.name}” on the {columns[open!.column]!.model.name}{' '}
+              {columns[open!.column]!.unit?.called}
             </p>
             <ul>
               {cell.words.map(({ text, because }) => (

@@ -5,7 +5,7 @@ import { useMemo, useState, type FormEvent } from 'react';
 import { call, sentenceOf } from '@/api/call';
 import { planApi } from '@/api/plans';
 import { fit } from '@/core/fit';
-import { sidesOf, type Model } from '@/core/models';
+import { placeText, sidesOf, type Model } from '@/core/models';
 import { moveToModel } from '@/core/organise';
 import { PLAN_NAME_LIMIT, slotText } from '@/core/plan';
 import { cutText } from '@/core/text';
@@ -93,10 +93,7 @@ export function MovePane({ model, onClose }: { model: Model; onClose: () => void
             ))}
             {preview.moved.map(({ id, from, to }) => (
               <li key={id} className="flex items-baseline gap-2">
-                <span className="mono text-[12px]">
-                  {lists.length > 1 && `${model.lists[to.list]!.name} `}
-                  {slotText(to.slot)}
-                </span>
+                <span className="mono text-[12px]">{placeText(model, to)}</span>
                 <span className="min-w-0 flex-1 truncate">{nameOf.get(id)}</span>
                 <span className="mono text-[12px] text-soft">was {slotText(from.slot)}</span>
               </li>

@@ -1,5 +1,6 @@
 'use client';
 
+import clsx from 'clsx';
 import { useRouter } from 'next/navigation';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { MODELS, type Model } from '@/core/models';
@@ -13,6 +14,7 @@ import { ImagePane } from './image-pane';
 import { Matrix } from './matrix';
 import { MovePane } from './move-pane';
 import { SettingsPane } from './settings-pane';
+import { useAgainst, usePicks } from './use-against';
 
 const MOST = 6;
 
@@ -27,16 +29,11 @@ export function RadiosPage() {
   const [order, setOrder] = useState<'plan' | 'loss'>('loss');
   const [going, setGoing] = useState<Model | null>(null);
   const shown = useDeferredValue(plan);
-  const held = useMemo(
-    () =>
-      sideBySide(
-        shown,
-        picked.flatMap((id) => MODELS.find((one) => one.id === id) ?? []),
-      ),
-    [shown, picked],
-  );
+  const { models, units, read } = usePicks();
+  const against = useAgainst(picked, read);
+  const held = useMemo(() => sideBySide(shown, against), [shown, against]);
   const rows = useMemo(() => (order === 'loss' ? byLoss(held.rows) : held.rows), [held, order]);
-  const own = held.columns.findIndex((column) => column.model.id === model.id);
+  const own = held.columns.findIndex((column) => column.model.id === model.id && !column.unit);
   return (
     <main className="flex h-full min-w-0 flex-col max-lg:overflow-y-auto">
       <PlanHeader onCheck={() => router.push(`/plans/${plan.id}`)} />
@@ -44,16 +41,21 @@ export function RadiosPage() {
         <fieldset className="min-w-0">
           <legend className="pb-1 text-[13px] text-soft">Held against</legend>
           <div className="flex flex-wrap gap-1.5">
-            {MODELS.map(({ id, maker, name }) => {
-              const on = picked.includes(id);
+            {[...models, ...units].map(({ key, maker, name }, at) => {
+              const on = picked.includes(key);
+              const unit = at >= models.length;
               return (
                 <button
-                  key={id}
+                  key={key}
                   type="button"
                   aria-pressed={on}
                   disabled={!on && picked.length >= MOST}
-                  className="rounded-full border border-line-strong px-2.5 py-0.5 text-[13px] text-soft hover:text-ink aria-pressed:border-ink aria-pressed:bg-sheet aria-pressed:text-ink disabled:border-line"
-                  onClick={() => setPicked(on ? picked.filter((one) => one !== id) : [...picked, id])}
+                  title={unit ? `The ${maker} ${name}, with what is in it now` : undefined}
+                  className={clsx(
+                    'border border-line-strong px-2.5 py-0.5 text-[13px] text-soft hover:text-ink aria-pressed:border-ink aria-pressed:bg-sheet aria-pressed:text-ink disabled:border-line',
+                    unit ? 'mono rounded' : 'rounded-full',
+                  )}
+                  onClick={() => setPicked(on ? picked.filter((one) => one !== key) : [...picked, key])}
                 >
                   <span className="sr-only">{maker} </span>
                   {name}
