@@ -5,7 +5,19 @@ import type { ElementHandle } from 'puppeteer-core';
 import { decodeImage, ownedMask } from '../src/core/image';
 import { gannetM8 } from '../src/core/models/gannet-m8';
 import { newMemory, UNITS } from '../src/sim/bench/units';
-import { cell, choose, kept, PLAN, press, sees, textOf, type, until, worldAndBrowser } from './harness';
+import {
+  cell,
+  choose,
+  kept,
+  pause,
+  PLAN,
+  press,
+  sees,
+  textOf,
+  type,
+  until,
+  worldAndBrowser,
+} from './harness';
 
 /** One plan and a shelf of different radios. */
 
@@ -15,7 +27,7 @@ const { world, page, errors } = worldAndBrowser();
 afterEach(() => expect(errors().splice(0)).toEqual([]));
 
 interface Made {
-  channels: { id: string; name: string; list: number; slot: number; rx: number }[];
+  channels: { id: string; name: string; list: number; slot: number; rx: number; scan: boolean }[];
   zones: { name: string; members: string[] }[];
   setUps: { name: string; sides: { zone: string | null; begins: string }[] }[];
   settings: Record<string, Record<string, unknown>>;
@@ -77,6 +89,40 @@ test('a plan for the Tern P2 is held against other radios, moved to the Gannet, 
   await sees(page(), '[aria-label="Where it came from"]', 'Nothing new there');
   await kept(page());
   expect((await planOf(id)).channels.some(({ name }) => name === 'Offered name')).toBe(true);
+
+  // and what changes here is offered there
+  await world().api(`/api/plans/${id}/edits`, 'POST', {
+    base: 1,
+    edit: { name: 'change', changes: [{ id: made.channels[1]!.id, set: { name: 'Offered back' } }] },
+  });
+  await page().goto(`${world().url}/plans/${PLAN}/radios`);
+  await (await page().waitForSelector('[aria-label="Plans made of this one"] [aria-expanded]'))!.click();
+  await sees(page(), '[aria-label="Plans made of this one"]', 'Offered back');
+  await press(page(), 'Take all that do not clash');
+  await kept(page());
+  expect((await planOf(PLAN)).channels.some(({ name }) => name === 'Offered back')).toBe(true);
+});
+
+test('the face turns through the bank that it is turned to, and past what is not scanned', async () => {
+  await page().goto(`${world().url}/plans/pl_threedays`);
+  const display = (words: string | RegExp) => sees(page(), '[aria-label=Display]', words);
+  await page().click(await cell(page(), 9, 'name'));
+  await display('009');
+  await press(page(), 'Turn up');
+  await display('020');
+  await press(page(), 'What turning goes through');
+  await choose(page(), 'Turned to the bank', 'Day 1');
+  // 020 is in no bank: it comes to the first of the bank
+  await display('001');
+  await choose(page(), 'Stops at', 'What is scanned');
+  await page().keyboard.press('Escape');
+  const { zones, channels } = await planOf('pl_threedays');
+  const day = zones.find(({ name }) => name === 'Day 1')!.members;
+  const left = channels.filter(({ id, list, scan }) => list === 0 && scan && day.includes(id));
+  for (const { slot } of [...left.slice(1), left[0]!]) {
+    await press(page(), 'Turn up');
+    await display(String(slot).padStart(3, '0'));
+  }
 });
 
 test('channels are carried to the other side by key and by the mouse', async () => {
@@ -166,4 +212,66 @@ test('an image file is opened, changed and saved; a damaged one as far as it can
   const mask = ownedMask(gannetM8);
   expect(saved.every((byte, at) => (byte & ~mask[at]!) === (memory[at]! & ~mask[at]!))).toBe(true);
   rmSync(folder, { recursive: true, force: true });
+});
+
+test('a write to the Curlew says before and after that it wants to be switched off and on', async () => {
+  await world().atBench('/bench/radios/curlew-1', { plugged: true });
+  const plan = await planOf('pl_rucksack');
+  const settings = { 'curlew-x1': { ...plan.settings['curlew-x1'], gnss: false } };
+  await world().api('/api/plans/pl_rucksack/edits', 'POST', {
+    base: 1,
+    edit: { name: 'describe', set: { settings } },
+  });
+  await page().goto(`${world().url}/bench?plan=pl_rucksack`);
+  await sees(page(), 'h2', 'Oriel Curlew X1');
+  await press(page(), 'Read');
+  await sees(page(), '[aria-label="Under way"]', 'was read');
+  await sees(
+    page(),
+    '[aria-label="What the write changes"]',
+    /GNSS receiver.*off, was on.*wants switching off and on/,
+  );
+  await press(page(), 'Write to OR110206');
+  await press(page(), 'Write it');
+  await sees(page(), '[aria-label="Under way"]', 'Switch it off and on: GNSS receiver changed', 30_000);
+  await sees(page(), '[aria-label="Write a plan"]', 'Nothing changes');
+  // held against a plan, the unit has all of it
+  await page().goto(`${world().url}/plans/pl_rucksack/radios`);
+  await press(page(), 'Oriel Plover F5');
+  await press(page(), 'OR110206');
+  await sees(page(), '[aria-label="What each radio keeps"]', /OR110206.*all of it is in it now/);
+});
+
+/** What lies beside the window, though no pane of its own scrolls there. */
+const beside = () =>
+  page().evaluate(() => {
+    const clipped = (element: Element): boolean => {
+      const parent = element.parentElement!;
+      if (parent.tagName === 'MAIN') return false;
+      return getComputedStyle(parent).overflowX !== 'visible' &&
+        parent.getBoundingClientRect().right <= window.innerWidth
+        ? true
+        : clipped(parent);
+    };
+    return [...document.querySelectorAll('main *')]
+      .filter((one) => one.getBoundingClientRect().right > window.innerWidth + 1 && !clipped(one))
+      .map((one) => `${one.tagName} ${one.textContent.slice(0, 40)}`);
+  });
+
+test.each([
+  ['bench?plan=pl_rucksack', '[aria-label="Write a plan"]'],
+  ['plans/pl_threedays', '[role=grid]'],
+  ['plans/pl_threedays/organise', '[role=listbox]'],
+  ['plans/pl_threedays/radios', '[aria-label="Channels and radios"]'],
+  ['plans/pl_rucksack/radios', '[aria-label="Channels and radios"]'],
+  ['find?plan=pl_threedays', 'h1'],
+  ['', 'h1'],
+])('at 1024 and 1280 pixels nothing of /%s lies beside the window', async (path, there) => {
+  for (const width of [1024, 1280]) {
+    await page().setViewport({ width, height: 800 });
+    await page().goto(`${world().url}/${path}`);
+    await page().waitForSelector(there);
+    await pause(600);
+    expect(await beside()).toEqual([]);
+  }
 });

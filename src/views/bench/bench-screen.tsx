@@ -74,7 +74,7 @@ function OneRadio({
   const job = hand.jobOf(radio.id);
   const busy = job?.state === 'running';
   return (
-    <div className="flex min-h-0 flex-1 gap-3 max-lg:flex-none max-lg:flex-col">
+    <div className="flex min-h-0 min-w-0 flex-1 gap-3 max-lg:flex-none max-lg:flex-col">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2.5">
         <div className="flex shrink-0 items-baseline gap-3">
           <h2 className="text-[17px] font-semibold">{radio.model}</h2>

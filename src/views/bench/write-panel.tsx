@@ -55,7 +55,7 @@ function Changes({ preview, model }: { preview: WritePreview; model: Model }) {
           <span className="mono w-20 text-transmit">{formatFrequency(channel.tx)}</span>
         )}
         {before && (
-          <span className="mono truncate text-soft">
+          <span className="mono min-w-0 flex-1 truncate text-soft">
             was {before.name || '–'} {formatFrequency(before.rx)}
           </span>
         )}
