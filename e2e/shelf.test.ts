@@ -238,7 +238,7 @@ test('a write to the Curlew says before and after that it wants to be switched o
   // held against a plan, the unit has all of it
   await page().goto(`${world().url}/plans/pl_rucksack/radios`);
   await press(page(), 'Oriel Plover F5');
-  await press(page(), 'OR110206');
+  await press(page(), 'Oriel Curlew X1 OR110206');
   await sees(page(), '[aria-label="What each radio keeps"]', /OR110206.*all of it is in it now/);
 });
 
