@@ -222,12 +222,16 @@ export const planApi = {
         from: z.int(),
         /** Bytes that differ in the whole image. */
         changed: z.int(),
+        /** Where they are; the first of them where they are many. */
+        changes: z.array(z.int()),
         areas: z.array(
           z.object({
             from: z.int(),
             bytes: z.int(),
             label: z.string(),
             owner: z.enum(['ours', 'unit', 'volatile', 'unknown', 'checksum']),
+            /** Bytes that differ in it. */
+            changed: z.int(),
           }),
         ),
         /** Hexadecimal, two figures a byte, as is what follows. */

@@ -44,6 +44,13 @@ test('an image is opened as a plan, changed, and saved again with all that is no
   // the name in seven bytes and the checksum: “Calling” becomes “Other  ”
   const bytes = await imageBytes(plan.id, 0x100c);
   expect(bytes).toMatchObject({ length: 0x8000, from: 0x1000, changed: 9 });
+  expect(bytes.changes).toEqual([0x100c, 0x100d, 0x100e, 0x100f, 0x1010, 0x1011, 0x1012, 0x7ffe, 0x7fff]);
+  expect(
+    bytes.areas.filter(({ changed }) => changed > 0).map(({ from, changed }) => [from, changed]),
+  ).toEqual([
+    [0x1000, 7],
+    [0x7ffe, 2],
+  ]);
   expect(bytes.fields).toContainEqual({ at: 0x100c, label: 'channels 1, name' });
 });
 

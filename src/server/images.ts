@@ -130,6 +130,9 @@ export async function imageFile(id: PlanId, part?: string) {
   };
 }
 
+/** Most places of changed bytes that one answer names. */
+const MOST_CHANGES = 4096;
+
 /** Bytes that one answer shows. */
 export const BYTES_AT_ONCE = 2048;
 
@@ -141,13 +144,17 @@ export async function imageBytes(id: PlanId, from: number) {
   const start = Math.min(from, Math.max(0, before.length - 1)) & ~15;
   const end = Math.min(before.length, start + BYTES_AT_ONCE);
   const mask = ownedMask(model).subarray(start, end);
-  const areas: ByteStretch[] = areasOf(model);
-  let changed = 0;
-  for (let at = 0; at < before.length; at++) if (before[at] !== after[at]) changed++;
+  const changed: number[] = [];
+  for (let at = 0; at < before.length; at++) if (before[at] !== after[at]) changed.push(at);
+  const areas = areasOf(model).map((area: ByteStretch) => ({
+    ...area,
+    changed: changed.filter((at) => at >= area.from && at < area.from + area.bytes).length,
+  }));
   return {
     length: before.length,
     from: start,
-    changed,
+    changed: changed.length,
+    changes: changed.slice(0, MOST_CHANGES),
     areas,
     before: hex(before.subarray(start, end)),
     after: hex(after.subarray(start, end)),

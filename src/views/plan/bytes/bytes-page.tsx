@@ -44,6 +44,14 @@ export function BytesPage() {
   const areaAt = (at: number) => data?.areas.find((area) => at >= area.from && at < area.from + area.bytes);
   const fields = new Map(data?.fields.map(({ at, label }) => [at, label]));
   const at = chosen !== null && data && chosen >= data.from && chosen < data.from + shown ? chosen : null;
+  /** To the change behind the chosen byte, or behind what is shown; from the last to the first. */
+  const toNextChange = () => {
+    const [first] = data!.changes;
+    const next = data!.changes.find((one) => one > (at ?? data!.from - 1)) ?? first;
+    if (next === undefined) return;
+    setChosen(next);
+    if (next < data!.from || next >= data!.from + shown) setFrom(Math.max(0, next - (next % ROW) - 4 * ROW));
+  };
   return (
     <main className="flex h-full min-w-0 flex-col">
       <PlanHeader onCheck={() => router.push(`/plans/${plan.id}`)} />
@@ -74,6 +82,12 @@ export function BytesPage() {
                     <span className={clsx('min-w-0 flex-1 truncate', area.owner === 'ours' && 'font-medium')}>
                       {area.label}
                     </span>
+                    {area.changed > 0 && (
+                      <span className="mono shrink-0 text-[12px] font-bold underline decoration-2 underline-offset-2">
+                        {area.changed}
+                        <span className="sr-only"> would change</span>
+                      </span>
+                    )}
                   </button>
                 </li>
               ))}
@@ -164,6 +178,9 @@ export function BytesPage() {
                 </p>
               )}
               <span className="flex-1" />
+              <Button size="small" disabled={data.changes.length === 0} onClick={toNextChange}>
+                Next change
+              </Button>
               <Button
                 size="small"
                 disabled={data.from === 0}

@@ -4,6 +4,7 @@ import { ArrowLeftRight } from 'lucide-react';
 import { useState } from 'react';
 import type { ZoneId } from '@/core/plan';
 import { Button, Choice, Keys } from '@/ui';
+import { NoChannels } from '../no-channels';
 import { ListPane } from './list-pane';
 import { ZonesPane } from './zones-pane';
 import { zoneWord, type Organising } from './use-organise';
@@ -45,6 +46,14 @@ export function SidesAndZones({ organising }: { organising: Organising }) {
   const [onlyId, setOnly] = useState<ZoneId | null>(null);
   const only = plan.zones.find(({ id }) => id === onlyId) ?? null;
   const two = sides.length > 1;
+  if (plan.channels.length === 0)
+    return (
+      <NoChannels planId={plan.id}>
+        {two
+          ? 'No channel yet. Here they will stand on both sides of the radio, to be carried across and put into banks.'
+          : 'No channel yet. Here they will be put into banks, by hand, by rule or by the days of a trip.'}
+      </NoChannels>
+    );
   return (
     <>
       <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2.5">

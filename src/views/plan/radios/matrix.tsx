@@ -6,9 +6,10 @@ import { useRef, useState } from 'react';
 import type { Model } from '@/core/models';
 import type { Holding, SideBySide } from '@/core/organise';
 import { formatFrequency } from '@/core/radio';
-import { slotText } from '@/core/plan';
+import { slotText, type PlanId } from '@/core/plan';
 import { capital } from '@/core/text';
 import { Button } from '@/ui';
+import { NoChannels } from '../no-channels';
 
 const ROW_HEIGHT = 28;
 
@@ -70,6 +71,7 @@ export function Matrix({
   gains,
   onMove,
   going,
+  planId,
 }: {
   columns: SideBySide['columns'];
   rows: SideBySide['rows'];
@@ -78,6 +80,7 @@ export function Matrix({
   gains: (column: number) => { gained: number; lost: number } | null;
   onMove: (model: Model) => void;
   going: Model | null;
+  planId: PlanId;
 }) {
   const view = useRef<HTMLDivElement>(null);
   const [open, setOpen] = useState<{ row: string; column: number } | null>(null);
@@ -184,6 +187,11 @@ export function Matrix({
             })}
           </div>
         </div>
+        {rows.length === 0 && (
+          <NoChannels planId={planId}>
+            No channel yet. Here each one will stand against every radio: what it keeps, changes, leaves out.
+          </NoChannels>
+        )}
         <div role="rowgroup">
           <div className="relative" style={{ height: virtual.getTotalSize() }}>
             {virtual.getVirtualItems().map(({ index, start }) => {

@@ -84,6 +84,7 @@ export function RadiosPage() {
           gains={(column) => (own < 0 || column === own ? null : gainAndLoss(held.rows, own, column))}
           onMove={(to) => setGoing(going?.id === to.id ? null : to)}
           going={going}
+          planId={plan.id}
         />
         <aside
           aria-label="Plans for other radios"
