@@ -1,23 +1,12 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { openDatabase } from '../db';
 import { placing, renaming } from '../core/samples.test.kit';
+import { dataFolder } from './data-folder.test.kit';
 import { familyOf, movePlan, offersFrom } from './family';
 import { createPlan, duplicatePlan, getPlan, setRemoved } from './plans';
 import { editPlan, stepBack } from './revisions';
 
 /** A plan for another radio, made of one: what changes there is offered here. */
 
-const folder = mkdtempSync(join(tmpdir(), 'veridon-family-'));
-process.env.VERIDON_DATA_DIR = folder;
-delete process.env.DATABASE_URL;
-// A new database may have to be made first.
-beforeAll(() => openDatabase(), 60_000);
-afterAll(async () => {
-  await (await openDatabase()).close();
-  rmSync(folder, { recursive: true, force: true });
-});
+dataFolder('family');
 
 const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
 

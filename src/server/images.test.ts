@@ -1,26 +1,15 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { decodeImage, filesOf, ownedMask } from '../core/image';
 import { gannetM8 } from '../core/models/gannet-m8';
 import { ploverF5 } from '../core/models/plover-f5';
-import { openDatabase } from '../db';
 import { newMemory, UNITS } from '../sim/bench/units';
+import { dataFolder } from './data-folder.test.kit';
 import { imageBytes, imageFile, imageFiles, openImage } from './images';
 import { createPlan } from './plans';
 import { editPlan } from './revisions';
 
 /** Images as files: opened, changed, saved; wrong ones said. */
 
-const folder = mkdtempSync(join(tmpdir(), 'veridon-images-'));
-process.env.VERIDON_DATA_DIR = folder;
-delete process.env.DATABASE_URL;
-// A new database may have to be made first.
-beforeAll(() => openDatabase(), 60_000);
-afterAll(async () => {
-  await (await openDatabase()).close();
-  rmSync(folder, { recursive: true, force: true });
-});
+dataFolder('images');
 
 const memoryOf = (id: string) => newMemory(UNITS.find((unit) => unit.id === id)!);
 const file = (name: string, bytes: Uint8Array) => ({ name, base64: Buffer.from(bytes).toString('base64') });

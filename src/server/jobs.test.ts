@@ -1,5 +1,3 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { placing, renaming } from '../core/samples.test.kit';
 import { decodeImage } from '../core/image';
@@ -8,6 +6,7 @@ import type { RadioId } from '../core/plan';
 import { jobs, openDatabase } from '../db';
 import { startSim } from '../sim/server';
 import { UNITS } from '../sim/bench/units';
+import { dataFolder } from './data-folder.test.kit';
 import { closeLostJobs, getJob, listJobs, startJob, stopJob } from './jobs';
 import { listPlans } from './plan-list';
 import { createPlan, setRemoved } from './plans';
@@ -19,27 +18,23 @@ import { getCopy, listCopies, planFromCopy } from './copies';
 
 jest.setTimeout(120_000);
 
-const folder = mkdtempSync(join(tmpdir(), 'veridon-jobs-'));
 const SERIAL = UNITS[0]!.serial;
 let bench: Awaited<ReturnType<typeof startSim>>;
 /** Our id of the unit with SERIAL. */
 let radioId: RadioId;
 const idOf = async (serial: string) =>
   (await lookAtBench()).radios.find((radio) => radio.serial === serial)!.id;
+dataFolder('jobs', {
+  async before(folder) {
+    bench = await startSim({ port: 0, folder: join(folder, 'bench'), speed: 40 });
+    process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${bench.port}`;
+    process.env.VERIDON_BENCH_DIR = join(folder, 'bench');
+  },
+  after: () => bench.close(),
+});
 beforeAll(async () => {
-  process.env.VERIDON_DATA_DIR = join(folder, 'data');
-  process.env.VERIDON_RESERVE_MB = '1';
-  bench = await startSim({ port: 0, folder: join(folder, 'bench'), speed: 40 });
-  process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${bench.port}`;
-  process.env.VERIDON_BENCH_DIR = join(folder, 'bench');
-  await openDatabase();
   await atBench(`radios/${UNITS[0]!.id}`, { plugged: true });
   radioId = await idOf(SERIAL);
-});
-afterAll(async () => {
-  bench.close();
-  await (await openDatabase()).close();
-  rmSync(folder, { recursive: true, force: true });
 });
 
 const atBench = async (path: string, body: object) =>

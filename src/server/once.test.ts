@@ -1,11 +1,9 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import fc from 'fast-check';
 import { sql } from 'drizzle-orm';
 import { id, placing, renaming } from '../core/samples.test.kit';
 import type { Edit } from '../core/plan';
 import { openDatabase, plans, revisions } from '../db';
+import { dataFolder } from './data-folder.test.kit';
 import { changeKeySchema } from './once';
 import { listPlans } from './plan-list';
 import { rawDocument } from './plan-rows';
@@ -18,16 +16,7 @@ import { keepStep } from './steps';
 
 jest.setTimeout(120_000);
 
-const folder = mkdtempSync(join(tmpdir(), 'veridon-once-'));
-beforeAll(async () => {
-  process.env.VERIDON_DATA_DIR = folder;
-  process.env.VERIDON_RESERVE_MB = '1';
-  await openDatabase();
-});
-afterAll(async () => {
-  await (await openDatabase()).close();
-  rmSync(folder, { recursive: true, force: true });
-});
+dataFolder('once');
 
 const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
 const make = async (...numbers: number[]) => {

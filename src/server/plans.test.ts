@@ -1,11 +1,9 @@
 import fc from 'fast-check';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { applyEdit, type ChannelId, type Edit, type Plan, type PlanId, type RadioId } from '../core/plan';
 import { IDENT, id, placing, renaming } from '../core/samples.test.kit';
 import { openDatabase } from '../db';
+import { dataFolder } from './data-folder.test.kit';
 import { listPlans } from './plan-list';
 import { createPlan, duplicatePlan, getPlan, hasNoPlans, setRemoved } from './plans';
 import { planLog } from './plan-log';
@@ -20,16 +18,7 @@ import { newMemory, UNITS } from '../sim/bench/units';
 
 jest.setTimeout(120_000);
 
-const folder = mkdtempSync(join(tmpdir(), 'veridon-db-'));
-beforeAll(async () => {
-  process.env.VERIDON_DATA_DIR = folder;
-  process.env.VERIDON_RESERVE_MB = '1';
-  await openDatabase();
-});
-afterAll(async () => {
-  await (await openDatabase()).close();
-  rmSync(folder, { recursive: true, force: true });
-});
+dataFolder('plans');
 
 const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
 const make = async () => (await createPlan({ name: 'Test', modelId: 'tern-p2', owner })).plan.id;

@@ -1,6 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import fc from 'fast-check';
@@ -9,6 +8,7 @@ import { applyEdit, migrateDocument, type Plan, type PlanId } from '../core/plan
 import { anyEditOn } from '../core/plan/edit.test.kit';
 import { id, placing, renaming, tally, zoneId } from '../core/samples.test.kit';
 import { openDatabase, plans, records, snapshots } from '../db';
+import { dataFolder } from './data-folder.test.kit';
 import { letGo } from './held-plans';
 import { listPlans } from './plan-list';
 import { planAt, planLog, SNAPSHOT_EVERY } from './plan-log';
@@ -25,19 +25,13 @@ import { editPlan, goBack, stepBack } from './revisions';
 
 jest.setTimeout(180_000);
 
-const folder = mkdtempSync(join(tmpdir(), 'veridon-records-'));
 const FIXTURES = join('src', 'server', 'fixtures');
-beforeAll(async () => {
-  process.env.VERIDON_DATA_DIR = folder;
-  process.env.VERIDON_RESERVE_MB = '1';
-  mkdirSync(join(folder, 'db'), { mode: 0o700 });
-  const tar = brotliDecompressSync(readFileSync(join(FIXTURES, 'first-format.tar.br')));
-  execFileSync('tar', ['xf', '-', '--no-same-owner', '-C', join(folder, 'db')], { input: tar });
-  await openDatabase();
-});
-afterAll(async () => {
-  await (await openDatabase()).close();
-  rmSync(folder, { recursive: true, force: true });
+dataFolder('records', {
+  before(folder) {
+    mkdirSync(join(folder, 'db'), { mode: 0o700 });
+    const tar = brotliDecompressSync(readFileSync(join(FIXTURES, 'first-format.tar.br')));
+    execFileSync('tar', ['xf', '-', '--no-same-owner', '-C', join(folder, 'db')], { input: tar });
+  },
 });
 
 const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };

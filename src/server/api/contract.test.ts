@@ -1,20 +1,16 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { z } from 'zod';
 import { api } from '../../api';
 import { ask } from '../../api/ask';
 import { call, Misunderstood, Refusal, Unreachable } from '../../api/call';
 import { operation } from '../../api/operation';
 import { placing, renaming } from '../../core/samples.test.kit';
-import { openDatabase } from '../../db';
+import { dataFolder } from '../data-folder.test.kit';
 import { dispatchRequest } from './dispatch';
 
 /** A page and the server, without the wire between them: what the one answers is what the other reads. */
 
 jest.setTimeout(60_000);
 
-const folder = mkdtempSync(join(tmpdir(), 'veridon-contract-'));
 const asked: Request[] = [];
 /** Refusals of operations, with those that the operation says it may answer. */
 const refusals: { path: string; status: number; said: number[] }[] = [];
@@ -42,19 +38,12 @@ const pretend = (fetching: (path: string, init: RequestInit) => Promise<Response
 };
 const real = globalThis.fetch;
 
-beforeAll(async () => {
-  process.env.VERIDON_DATA_DIR = folder;
-  process.env.VERIDON_RESERVE_MB = '1';
+dataFolder('contract', {
   // Nobody is there: directories have nothing to say, and the bench has no ports.
-  process.env.VERIDON_BENCH_URL = 'http://127.0.0.1:9';
-  await openDatabase();
+  before: () => (process.env.VERIDON_BENCH_URL = 'http://127.0.0.1:9'),
+  after: () => (globalThis.fetch = real),
 });
 beforeEach(() => pretend(server));
-afterAll(async () => {
-  globalThis.fetch = real;
-  await (await openDatabase()).close();
-  rmSync(folder, { recursive: true, force: true });
-});
 
 test('what the server answers is what the page’s schemas understand, operation by operation', async () => {
   const { plan } = await call(api.createPlan, {
