@@ -174,9 +174,9 @@ function mutate(part, until) {
         if (status === 'Killed' || status === 'Timeout') noticed++;
         else {
           const line = source.split('\n')[location.start.line - 1].trim();
-          alive.push(
-            `${path}:${location.start.line} ${mutatorName}: ${line.slice(0, 90)} -> ${(replacement ?? '').replace(/\s+/g, ' ').slice(0, 60)}`,
-          );
+          const words = `${path}:${location.start.line} ${mutatorName}: ${line.slice(0, 90)} -> ${(replacement ?? '').replace(/\s+/g, ' ').slice(0, 60)}`;
+          alive.push(words);
+          console.log(`  nobody noticed  ${words}`);
         }
       }
     console.log(`${part}: ${noticed} of ${tried} noticed so far`);
