@@ -147,6 +147,7 @@ export default ts.config(
         Buffer: 'readonly',
         performance: 'readonly',
         AbortSignal: 'readonly',
+        WebAssembly: 'readonly',
       },
     },
   },

@@ -1,4 +1,4 @@
-// npm run mutants [-- --minutes 12 --seed 1 --part core]: puts small faults into a seeded sample of places, one at a time, and says
+// npm run mutants [-- --minutes 12 --seed 1 --part core --only organise]: puts small faults into a seeded sample of places, one at a time, and says
 // which of them no test noticed. Not part of npm test. Parts: core, server (with the stores of the screens), tables.
 import { spawnSync } from 'node:child_process';
 import {
@@ -23,6 +23,8 @@ const argument = (name, otherwise) => {
 const minutes = Number(argument('minutes', 12));
 const seed = Number(argument('seed', 1));
 const parts = argument('part', 'tables,core,server').split(',');
+/** Files whose path has this in it, where the sample is to be of those alone. */
+const only = argument('only', '');
 
 let state = seed >>> 0;
 const random = () => {
@@ -135,13 +137,15 @@ function tables(until) {
 /** Stryker over windows of lines, a few at a time, until the time is over. */
 function mutate(part, until) {
   const windows = shuffled(
-    PLACES[part]().flatMap((path) => {
-      const lines = readFileSync(path, 'utf8').split('\n').length;
-      return Array.from(
-        { length: Math.ceil(lines / 6) },
-        (_, n) => `${path}:${n * 6 + 1}-${Math.min(lines, n * 6 + 6)}`,
-      );
-    }),
+    PLACES[part]()
+      .filter((path) => path.includes(only))
+      .flatMap((path) => {
+        const lines = readFileSync(path, 'utf8').split('\n').length;
+        return Array.from(
+          { length: Math.ceil(lines / 6) },
+          (_, n) => `${path}:${n * 6 + 1}-${Math.min(lines, n * 6 + 6)}`,
+        );
+      }),
   );
   let tried = 0;
   let noticed = 0;

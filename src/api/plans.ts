@@ -105,6 +105,8 @@ const offersSchema = z.object({
   ),
   /** All that does not clash, as one edit; null where that is nothing. */
   all: editSchema.nullable(),
+  /** How many more there are; they are offered when these are taken or left. */
+  more: z.int(),
 });
 
 /** The operations on plans. */

@@ -105,7 +105,10 @@ export async function openFolder(folder: string, heard?: (step: DiskStep) => voi
     import('drizzle-orm/pglite'),
     import('drizzle-orm/pglite/migrator'),
   ]);
+  // The server has begun to compile it before anything else (src/door/database-code.mjs).
+  const { veridonDatabaseCode } = globalThis as { veridonDatabaseCode?: Promise<WebAssembly.Module> };
   const client = await PGlite.create({
+    pgliteWasmModule: await veridonDatabaseCode,
     fs: new SyncedFS(folder, heard),
     // -F would switch fsync off; of the ways to sync the log, fsync is the one that the files know.
     startParams: [

@@ -3,7 +3,7 @@ import { ternP3 } from '../models/tern-p3';
 import { applyEdit, type Plan } from '../plan';
 import { anyEditOn } from '../plan/edit.test.kit';
 import { anyPlan, channel, id, plan, renaming, run, tally, zoneId } from '../samples.test.kit';
-import { offersOf, ownDifferences, type Offer } from '.';
+import { MOST_OFFERS, offersOf, ownDifferences, type Offer } from '.';
 
 const base = plan([
   channel(1, 145_500_000, { name: 'Calling' }),
@@ -61,7 +61,7 @@ test('a zone comes along with the channels that are new in it, and without those
   });
   // made of it without channel 1
   const mine = run(zoned, { name: 'remove', ids: [id(1)] });
-  expect(offersOf(zoned, zoned, mine, ternP3)).toEqual({ offers: [], all: null });
+  expect(offersOf(zoned, zoned, mine, ternP3)).toEqual({ offers: [], all: null, more: 0 });
   const { slot: _, list: _list, ...fields } = channel(9, 145_525_000, { name: 'New' });
   const range = { first: 0, count: 150 };
   const more = run(run(zoned, { name: 'place', channels: [fields], placement: 'next-free', at: 0, range }), {
@@ -79,7 +79,7 @@ test('a zone comes along with the channels that are new in it, and without those
     const took = run(mine, edit);
     expect(took.zones[0]!.members).toEqual([id(2), id(9)]);
     expect(took.channels.map(({ name }) => name)).toContain('New');
-    expect(offersOf(zoned, more, took, ternP3)).toEqual({ offers: [], all: null });
+    expect(offersOf(zoned, more, took, ternP3)).toEqual({ offers: [], all: null, more: 0 });
   }
   // in a zone that was changed here too it would overwrite that
   const both = run(mine, {
@@ -167,6 +167,18 @@ test('its own differences: changed, only here, left out', () => {
     name: 'Ullsmere',
     text: 'only here',
   });
+});
+
+test('of very many so many are offered at once, and the others when those are taken', () => {
+  const many = plan(Array.from({ length: MOST_OFFERS + 30 }, (_, n) => channel(n, 145_500_000 + n * 100)));
+  const source = run(many, {
+    name: 'change',
+    changes: many.channels.map((one) => ({ id: one.id, set: { note: 'Heard' } })),
+  });
+  const first = offersOf(many, source, many, ternP3);
+  expect([first.offers.length, first.more]).toEqual([MOST_OFFERS, 30]);
+  const second = offersOf(many, source, run(many, first.all!), ternP3);
+  expect([second.offers.length, second.more]).toEqual([30, 0]);
 });
 
 test('who takes every offer has nothing more to take, whatever was done on either side', () => {

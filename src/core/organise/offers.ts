@@ -38,7 +38,12 @@ export interface Offer {
 export interface Offers {
   offers: Offer[];
   all: Edit | null;
+  /** How many more there are: they are offered when these are taken or left. */
+  more: number;
 }
+
+/** Most that is offered at once: what is taken goes over the wire. */
+export const MOST_OFFERS = 500;
 
 /** What goes along from plan to plan: all of a channel but its place, and the names by hand that are of one radio. */
 const SHARED = [
@@ -82,8 +87,8 @@ interface Whereabouts {
   isHere: There;
   /** Those, and what is new there and would come. */
   isThere: There;
-  /** Records that are here still, and gone there. */
-  isLost: There;
+  /** Records that have gone there. */
+  isGone: There;
 }
 
 /** An offer before it is an edit: what is set depends on what else is there to refer to. */
@@ -98,20 +103,23 @@ interface Piece extends Omit<Offer, 'edit'> {
 function piecesOf(
   kind: Kind,
   [base, source, own]: readonly [Plan, Plan, Plan],
-  { isHere, isThere, isLost }: Whereabouts,
+  { isHere, isThere, isGone }: Whereabouts,
 ): Piece[] {
   const [then, now, here] = [byId(base, kind), byId(source, kind), byId(own, kind)];
   const pieces: Piece[] = [];
   for (const newest of now.values()) {
     const was = then.get(newest.id);
-    // What went there is offered by itself: that its references went along is no change of the record.
-    const there = was ? withLostReferences(kind, newest, was, isLost) : newest;
+    // What went there is offered by itself: that its references went along is no change of the record, and here they stay.
+    const there = was
+      ? withLostReferences(kind, newest, was, (to, id) => isGone(to, id) && isHere(to, id))
+      : newest;
     const mine = here.get(there.id);
     const piece = { kind, id: there.id, name: there.name, record: there, fields: [] as string[] };
     if (!was && !mine) pieces.push({ ...piece, what: 'added', text: 'new there', clash: false });
     if (!was || !mine) continue;
     const [seen, before] = [keptReferences(kind, there, isThere), keptReferences(kind, was, isHere)];
-    const changed = differing(kind, was, there).filter(
+    const still = keptReferences(kind, was, (to, id) => !isGone(to, id));
+    const changed = differing(kind, still, newest).filter(
       ([field]) => !equal(fieldOf(mine, field), fieldOf(seen, field)),
     );
     if (changed.length === 0) continue;
@@ -239,12 +247,12 @@ export function offersOf(
   const isHere: There = (kind, id) => here!.get(kind)!.has(id);
   const isThere: There = (kind, id) =>
     isHere(kind, id) || (now!.get(kind)!.has(id) && !then!.get(kind)!.has(id));
-  const isLost: There = (kind, id) =>
-    isHere(kind, id) && then!.get(kind)!.has(id) && !now!.get(kind)!.has(id);
-  const where = { isHere, isThere, isLost };
-  const pieces = KIND_NAMES.flatMap((kind) => piecesOf(kind, [base, source, own], where));
+  const isGone: There = (kind, id) => then!.get(kind)!.has(id) && !now!.get(kind)!.has(id);
+  const where = { isHere, isThere, isGone };
+  const every = KIND_NAMES.flatMap((kind) => piecesOf(kind, [base, source, own], where));
+  const pieces = every.slice(0, MOST_OFFERS);
   const added = new Map(
-    pieces.flatMap((piece) => (piece.what === 'added' ? [[keyOf(piece.kind, piece.id), piece]] : [])),
+    every.flatMap((piece) => (piece.what === 'added' ? [[keyOf(piece.kind, piece.id), piece]] : [])),
   );
   const asOne = (edits: PlainEdit[], n: number): Edit =>
     edits.length === 1 ? edits[0]! : { ...together(edits, n, source.name) };
@@ -255,7 +263,8 @@ export function offersOf(
   });
   const taken = pieces.filter(({ clash, what }) => !clash && (removals || what !== 'removed'));
   const all = takingOf(taken, own, model, isHere);
-  return { offers, all: all.length === 0 ? null : asOne(all, taken.length) };
+  const more = every.length - pieces.length;
+  return { offers, all: all.length === 0 ? null : asOne(all, taken.length), more };
 }
 
 const together = (edits: PlainEdit[], n: number, from: string): Edit => ({

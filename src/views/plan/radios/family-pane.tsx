@@ -33,7 +33,7 @@ export function FamilyPane() {
   });
   if (error) return <Trouble>{sentenceOf(error)}</Trouble>;
   if (!data) return null;
-  const { source, offers, all, own, made } = data;
+  const { source, offers, all, more, own, made } = data;
   const take = (edit: Edit) => {
     const result = store.apply(edit);
     if (!result.ok) actions.setSaid(result.reason);
@@ -59,6 +59,7 @@ export function FamilyPane() {
               <OffersList
                 offers={offers}
                 all={all}
+                more={more}
                 take={take}
                 leave={() =>
                   take({
@@ -165,6 +166,7 @@ function MadePlan({ made, take }: { made: Made; take: (edit: Edit) => void }) {
           <OffersList
             offers={data.offers}
             all={data.all}
+            more={data.more}
             take={take}
             leave={() =>
               take({ name: 'describe', set: { lookedAt: { ...plan.lookedAt, [id]: data.revision } } })

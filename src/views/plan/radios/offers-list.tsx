@@ -11,6 +11,7 @@ const SHOWN = 60;
 export function OffersList({
   offers,
   all,
+  more,
   take,
   leave,
 }: Offers & { take: (edit: Edit) => void; leave: () => void }) {
@@ -20,7 +21,9 @@ export function OffersList({
         {offers.slice(0, SHOWN).map((offer) => (
           <OfferRow key={`${offer.kind} ${offer.id}`} offer={offer} take={take} />
         ))}
-        {offers.length > SHOWN && <li className="px-3 py-1.5 text-soft">and {offers.length - SHOWN} more</li>}
+        {offers.length + more > SHOWN && (
+          <li className="px-3 py-1.5 text-soft">and {Math.max(0, offers.length - SHOWN) + more} more</li>
+        )}
       </ul>
       <p className="flex flex-wrap gap-1.5 px-3 py-2">
         {all && (
