@@ -91,18 +91,17 @@ const relative = {
   revision: z.int(),
 };
 
+const offered = {
+  kind: z.enum(KIND_NAMES),
+  what: z.enum(['changed', 'added', 'removed']),
+  text: z.string(),
+  clash: z.boolean(),
+  edit: editSchema,
+};
 const offersSchema = z.object({
-  offers: z.array(
-    z.object({
-      kind: z.enum(KIND_NAMES),
-      id: z.string(),
-      name: z.string(),
-      what: z.enum(['changed', 'added', 'removed']),
-      text: z.string(),
-      clash: z.boolean(),
-      edit: editSchema,
-    }),
-  ),
+  offers: z.array(z.object({ ...offered, id: z.string(), name: z.string() })),
+  /** The same, those that are alike but for the record together. */
+  groups: z.array(z.object({ ...offered, ids: z.array(z.string()) })),
   /** All that does not clash, as one edit; null where that is nothing. */
   all: editSchema.nullable(),
   /** How many more there are; they are offered when these are taken or left. */

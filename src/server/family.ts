@@ -75,7 +75,8 @@ export async function familyOf(id: PlanId) {
       });
   }
   const source = plan.origin && (await perhaps(plan.origin.plan));
-  if (!plan.origin || !source) return { source: null, offers: [], all: null, more: 0, own: [], made };
+  if (!plan.origin || !source)
+    return { source: null, offers: [], groups: [], all: null, more: 0, own: [], made };
   const seen = Math.min(plan.origin.revision, source.revision);
   return {
     source: {

@@ -158,3 +158,20 @@ test('against a unit: what of the plan is in it already, what stands otherwise, 
   );
   expect(rows[1]!.cells[0]!.words.at(-1)!.because).toBe('its slot has “OLD” by the newest copy');
 });
+
+test('a slot that another radio has not free is said with the side to which the channel goes', () => {
+  const two = plan([
+    channel(1, 145_500_000, { name: 'Left one' }),
+    { ...channel(1, 433_500_000, { name: 'Right one' }), id: id(101), list: 1 },
+    { ...channel(2, 433_525_000, { name: 'Right two' }), id: id(102), list: 1 },
+  ]);
+  const said = (p: typeof two, model: typeof ternP2) =>
+    sideBySide(p, [{ model }]).rows.map(({ cells }) =>
+      cells[0]!.words.filter(({ what }) => what === 'slot').map(({ text }) => text),
+    );
+  // the P3 has one list: the right side's 1 is taken there, its 2 is free
+  expect(said(two, ternP3)).toEqual([[], ['Goes to 003'], ['Goes to 002']]);
+  // the Gannet has both; a channel of slot 0 stays on its side
+  const zero = plan([channel(0, 145_500_000), channel(1, 145_525_000)]);
+  expect(said(zero, gannetM8)).toEqual([['Slot 000 becomes 002'], []]);
+});

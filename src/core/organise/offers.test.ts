@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { ternP3 } from '../models/tern-p3';
-import { applyEdit, type Plan } from '../plan';
+import { applyEdit, type ChannelId, type Edit, type Plan } from '../plan';
 import { anyEditOn } from '../plan/edit.test.kit';
 import { anyPlan, channel, id, plan, renaming, run, tally, zoneId } from '../samples.test.kit';
 import { MOST_OFFERS, offersOf, ownDifferences, type Offer } from '.';
@@ -61,7 +61,7 @@ test('a zone comes along with the channels that are new in it, and without those
   });
   // made of it without channel 1
   const mine = run(zoned, { name: 'remove', ids: [id(1)] });
-  expect(offersOf(zoned, zoned, mine, ternP3)).toEqual({ offers: [], all: null, more: 0 });
+  expect(offersOf(zoned, zoned, mine, ternP3)).toEqual({ offers: [], groups: [], all: null, more: 0 });
   const { slot: _, list: _list, ...fields } = channel(9, 145_525_000, { name: 'New' });
   const range = { first: 0, count: 150 };
   const more = run(run(zoned, { name: 'place', channels: [fields], placement: 'next-free', at: 0, range }), {
@@ -74,12 +74,17 @@ test('a zone comes along with the channels that are new in it, and without those
     ['channel', 'added', 'new there', false],
     ['zone', 'changed', 'channels', false],
   ]);
+  const { groups } = offersOf(zoned, more, mine, ternP3);
+  expect(groups.map(({ kind, ids }) => [kind, ids])).toEqual([
+    ['channel', [id(9)]],
+    ['zone', [zoneId(1)]],
+  ]);
   // the zone alone brings its new channel along; all at once is the same
   for (const edit of [said[1]!.edit, all!]) {
     const took = run(mine, edit);
     expect(took.zones[0]!.members).toEqual([id(2), id(9)]);
     expect(took.channels.map(({ name }) => name)).toContain('New');
-    expect(offersOf(zoned, more, took, ternP3)).toEqual({ offers: [], all: null, more: 0 });
+    expect(offersOf(zoned, more, took, ternP3)).toEqual({ offers: [], groups: [], all: null, more: 0 });
   }
   // in a zone that was changed here too it would overwrite that
   const both = run(mine, {
@@ -113,6 +118,20 @@ test('what was removed there is offered by itself: the zone that it was in is no
   expect(run(zoned, all!).zones[0]!.members).toEqual([id(3), id(1)]);
   const up = offersOf(zoned, more, zoned, ternP3, { removals: false }).all!;
   expect(run(zoned, up).zones[0]!.members).toEqual([id(3), id(1), id(2)]);
+});
+
+test('a channel that was taken out of a zone there, and is in the plan still, is a change of the zone', () => {
+  const zone = (members: ChannelId[]): Edit => ({
+    name: 'change',
+    kind: 'zone',
+    changes: [{ id: zoneId(1), set: { members } }],
+  });
+  const records = [{ id: zoneId(1), name: 'Day 1', members: [id(1), id(2), id(3)] }];
+  const zoned = run(base, { name: 'put', kind: 'zone', records, before: null });
+  const less = run(zoned, zone([id(1), id(3)]));
+  const { offers: said } = offersOf(zoned, less, zoned, ternP3);
+  expect(said).toMatchObject([{ kind: 'zone', what: 'changed', text: 'channels', clash: false }]);
+  expect(run(zoned, said[0]!.edit)).toEqual(less);
 });
 
 test('all at once is one edit: nothing that clashes, and of a plan made of this one nothing that was removed', () => {
@@ -177,6 +196,10 @@ test('of very many so many are offered at once, and the others when those are ta
   });
   const first = offersOf(many, source, many, ternP3);
   expect([first.offers.length, first.more]).toEqual([MOST_OFFERS, 30]);
+  // alike but for the channel they are one group, taken at once
+  expect(first.groups).toMatchObject([{ kind: 'channel', what: 'changed', text: 'note', clash: false }]);
+  expect(first.groups[0]!.ids).toHaveLength(MOST_OFFERS);
+  expect(run(many, first.groups[0]!.edit)).toEqual(run(many, first.all!));
   const second = offersOf(many, source, run(many, first.all!), ternP3);
   expect([second.offers.length, second.more]).toEqual([30, 0]);
 });

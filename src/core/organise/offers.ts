@@ -34,9 +34,15 @@ export interface Offer {
   edit: Edit;
 }
 
-/** What is offered, one by one, and as one edit all that does not clash; null where that is nothing. */
+/** Offers that are alike but for the record: to be told of once, and taken at once. */
+export interface OfferGroup extends Pick<Offer, 'kind' | 'what' | 'text' | 'clash' | 'edit'> {
+  ids: string[];
+}
+
+/** What is offered, one by one, in groups, and as one edit all that does not clash; null where that is nothing. */
 export interface Offers {
   offers: Offer[];
+  groups: OfferGroup[];
   all: Edit | null;
   /** How many more there are: they are offered when these are taken or left. */
   more: number;
@@ -261,10 +267,28 @@ export function offersOf(
     const taken = [...withNeeded(piece, added)];
     return { ...offer, edit: asOne(takingOf(taken, own, model, isHere), taken.length) };
   });
+  const groups = [...groupsOf(pieces)].map((alike): OfferGroup => {
+    const { kind, what, text, clash } = alike[0]!;
+    const taken = [...new Set(alike.flatMap((piece) => [...withNeeded(piece, added)]))];
+    const edit = asOne(takingOf(taken, own, model, isHere), taken.length);
+    return { kind, what, text, clash, ids: alike.map(({ id }) => id), edit };
+  });
   const taken = pieces.filter(({ clash, what }) => !clash && (removals || what !== 'removed'));
   const all = takingOf(taken, own, model, isHere);
   const more = every.length - pieces.length;
-  return { offers, all: all.length === 0 ? null : asOne(all, taken.length), more };
+  return { offers, groups, all: all.length === 0 ? null : asOne(all, taken.length), more };
+}
+
+/** Pieces that are alike but for the record, together; in the order in which they first come. */
+function groupsOf(pieces: readonly Piece[]): Iterable<Piece[]> {
+  const groups = new Map<string, Piece[]>();
+  for (const piece of pieces) {
+    const key = `${piece.kind} ${piece.what} ${piece.text} ${piece.clash}`;
+    const alike = groups.get(key);
+    if (alike) alike.push(piece);
+    else groups.set(key, [piece]);
+  }
+  return groups.values();
 }
 
 const together = (edits: PlainEdit[], n: number, from: string): Edit => ({

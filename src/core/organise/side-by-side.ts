@@ -1,6 +1,6 @@
 import { sameInRadio } from '../compare/contents';
 import { fit, type Fit, type FitChange, type Obstacle } from '../fit';
-import type { FittedChannel, Model } from '../models';
+import { placeText, type FittedChannel, type Model } from '../models';
 import { slotText, type Channel, type ChannelId, type Plan } from '../plan';
 import { formatFrequency } from '../radio';
 import { moveToModel } from './move';
@@ -107,14 +107,15 @@ function holdings(plan: Plan, { model, unit: of }: Against) {
     else words.set(id, [{ what, text, because }]);
   };
   for (const { id, from, to } of moved)
-    add(
-      id,
-      'slot',
-      model.lists.length > 1 && from.list !== to.list
-        ? `Goes to ${model.lists[to.list]!.name.toLowerCase()}, slot ${slotText(to.slot)}`
-        : `Slot ${slotText(from.slot)} becomes ${slotText(to.slot)}`,
-      'This radio does not have that slot free',
-    );
+    if (from.list === to.list)
+      add(
+        id,
+        'slot',
+        `Slot ${slotText(from.slot)} becomes ${slotText(to.slot)}`,
+        'This radio does not have that slot free',
+      );
+    else
+      add(id, 'slot', `Goes to ${placeText(model, to)}`, 'This radio does not have the side that it is on');
   for (const { id, what, text, because } of fitted.changes) add(id, CHANGED[what], text, because);
   for (const [id, said] of words) held.set(id, { how: 'changed', words: said });
   const now = of && inUnit(fitted, of);

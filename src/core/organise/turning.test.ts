@@ -1,4 +1,4 @@
-import type { SkipSetId } from '../plan';
+import type { ChannelId, SkipSetId } from '../plan';
 import { channel, id, plan, zoneId } from '../samples.test.kit';
 import { EVERYTHING, turned, turnedThrough, type Turning } from '.';
 
@@ -45,4 +45,13 @@ test('turning goes on by one, round at the ends, and comes in from outside', () 
   expect(to(null, 1)).toBe(id(1));
   expect(turned([], id(1), 1)).toBeUndefined();
   expect(turned([], id(1), -1)).toBeUndefined();
+});
+
+test('of three, up and down are different ways', () => {
+  const all = turnedThrough(p, 0, { zone: null, through: 'marks' }, () => true);
+  const to = (from: ChannelId | null, by: 1 | -1) => turned(all, from, by)?.id;
+  expect(all.map((one) => one.id)).toEqual([id(1), id(3), id(5)]);
+  expect([to(id(1), 1), to(id(1), -1)]).toEqual([id(3), id(5)]);
+  expect([to(id(5), 1), to(id(5), -1)]).toEqual([id(1), id(3)]);
+  expect([to(id(2), 1), to(id(2), -1)]).toEqual([id(1), id(5)]);
 });

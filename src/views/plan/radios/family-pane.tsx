@@ -33,7 +33,7 @@ export function FamilyPane() {
   });
   if (error) return <Trouble>{sentenceOf(error)}</Trouble>;
   if (!data) return null;
-  const { source, offers, all, more, own, made } = data;
+  const { source, own, made } = data;
   const take = (edit: Edit) => {
     const result = store.apply(edit);
     if (!result.ok) actions.setSaid(result.reason);
@@ -46,7 +46,7 @@ export function FamilyPane() {
             Made of {toPlan(source.id, source.name)}, for the{' '}
             {modelById(source.modelId)?.name ?? source.modelId}.
           </p>
-          {offers.length === 0 ? (
+          {data.offers.length === 0 ? (
             <p className="px-3 py-2 text-soft">
               Nothing new there.{' '}
               <button type="button" className="underline" onClick={() => void refetch()}>
@@ -57,9 +57,7 @@ export function FamilyPane() {
             <>
               <h3 className="px-3 pt-2 font-semibold">Changed there since</h3>
               <OffersList
-                offers={offers}
-                all={all}
-                more={more}
+                {...data}
                 take={take}
                 leave={() =>
                   take({
@@ -164,9 +162,7 @@ function MadePlan({ made, take }: { made: Made; take: (edit: Edit) => void }) {
             <p className="px-3 pt-1.5 text-soft">Nothing that this plan has not the same.</p>
           )}
           <OffersList
-            offers={data.offers}
-            all={data.all}
-            more={data.more}
+            {...data}
             take={take}
             leave={() =>
               take({ name: 'describe', set: { lookedAt: { ...plan.lookedAt, [id]: data.revision } } })
