@@ -45,7 +45,7 @@ const children = [
     ['--min-semi-space-size=4', '--max-semi-space-size=4', 'src/door/server.mjs', String(port)],
     {
       env: { ...env, NODE_ENV: 'production' },
-      stdio: ['ignore', 'ignore', 'inherit'],
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     },
   ),
 ];
@@ -66,15 +66,12 @@ process.on('SIGINT', () => stop(0));
 process.on('SIGTERM', () => stop(0));
 
 const address = `http://127.0.0.1:${port}`;
-for (let waited = 0; !stopping; waited += 25) {
-  const answer = await fetch(`${address}/api/health`).catch(() => null);
-  if (answer?.ok) {
-    console.log(`\nVeridon is ready: ${address}\nData: ${folder}. Stop with Ctrl C.\n`);
-    break;
-  }
-  if (waited > 90_000) {
-    console.error('Veridon did not come up within 90 seconds.');
-    stop(1);
-  }
-  await new Promise((resolve) => setTimeout(resolve, 25));
-}
+const late = setTimeout(() => {
+  console.error('Veridon did not come up within 90 seconds.');
+  stop(1);
+}, 90_000);
+// The server says itself that it answers: whoever asks again and again takes from it what it starts with.
+children[1].once('message', () => {
+  clearTimeout(late);
+  console.log(`\nVeridon is ready: ${address}\nData: ${folder}. Stop with Ctrl C.\n`);
+});

@@ -92,6 +92,7 @@ await app.prepare();
 await started;
 // A script that opens a thousand connections at once must not make others wait for theirs: what does not fit into the row of
 // those that have not been taken yet tries again after seconds.
-server.listen({ port, host: hostname, backlog: 4096 }, () =>
-  console.log(`Veridon ready at http://${hostname}:${port}`),
-);
+server.listen({ port, host: hostname, backlog: 4096 }, () => {
+  console.log(`Veridon ready at http://${hostname}:${port}`);
+  process.send?.('ready');
+});
