@@ -41,8 +41,12 @@ const shot = async (name) => {
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
   console.log(`docs/screenshots/${name}.png`);
 };
-const press = async (name) =>
-  (await page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`)).click();
+const press = async (name) => {
+  const button = await page.waitForSelector(`::-p-aria([name="${name}"][role="button"])`);
+  // What it does may have to be worked out first.
+  await page.waitForFunction((one) => !one.disabled, {}, button);
+  await button.click();
+};
 const sees = (text) => page.waitForSelector(`::-p-text(${text})`, { timeout: 40_000 });
 const job = (body) => fetch(`${url}/api/jobs`, { method: 'POST', body: JSON.stringify(body) });
 
