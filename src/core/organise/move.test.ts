@@ -175,3 +175,25 @@ test('a slot that another radio has not free is said with the side to which the 
   const zero = plan([channel(0, 145_500_000), channel(1, 145_525_000)]);
   expect(said(zero, gannetM8)).toEqual([['Slot 000 becomes 002'], []]);
 });
+
+test('the channels of the other plan stand by list and slot, wherever they came from', () => {
+  const { plan: made } = moveToModel(p, gannetM8, { '2 m': 1, '70 cm': 0 });
+  expect(made.channels.map(({ name, list, slot }) => [name, list, slot])).toEqual([
+    ['Two and a quarter', 0, 2],
+    ['Seventy', 0, 3],
+    ['Ullsmere Hill', 1, 1],
+    ['Calling', 1, 2],
+  ]);
+});
+
+test('side by side says where there is no room, and where home channels have no place', () => {
+  const few = { ...ternP2, slots: { first: 0, count: 3 } };
+  const home = { ...channel(1, 145_375_000, { name: 'Home' }), id: id(200), list: 2 };
+  const cells = sideBySide({ ...p, channels: [...p.channels, home] }, [{ model: few }]).rows.map(
+    ({ channel: { name }, cells: [cell] }) => [name, cell!.how, cell!.words.map(({ because }) => because)],
+  );
+  expect(cells.slice(3)).toEqual([
+    ['Seventy', 'left out', ['there is no room for it']],
+    ['Home', 'left out', ['this radio has no home channels']],
+  ]);
+});
