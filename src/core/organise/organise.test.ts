@@ -158,6 +158,22 @@ describe('quick set-ups', () => {
       'right: the dial, its channels out of sight',
     ]);
   });
+  test('say how they scan and what they dial', () => {
+    const only = { ...skipSets[0]!, id: 'sk_test0002' as SkipSetId, name: 'Hills', way: 'only' as const };
+    const nameless = { ...channel(9, 145_525_000, { name: '' }) };
+    const set = { ...made, skipSets: [...skipSets, only], channels: [...made.channels, nameless] };
+    const sides = [
+      { ...newSide(), scanning: true, autoDial: '12#' },
+      { ...newSide(), start: nameless.id, scanning: true, skipSet: only.id },
+    ];
+    expect(setUpLines({ ...one, sides }, set, gannetM8)).toEqual([
+      'left: all left channels, scanning, dialling 12#',
+      'right: all right channels from a channel without a name, scanning only Hills',
+    ]);
+    // a skip set without a scan says nothing
+    const still = { ...newSide(), skipSet: only.id };
+    expect(setUpLines({ ...one, sides: [still] }, set, gannetM8)[0]).toBe('left: all left channels');
+  });
   test('name the home channel that they call', () => {
     const home = (slot: number) => ({ ...channel(slot, 433_525_000, { name: `Home ${slot}` }), list: 3 });
     const line = (...homes: ReturnType<typeof home>[]) =>
