@@ -139,6 +139,7 @@ export default ts.config(
         fetch: 'readonly',
         setTimeout: 'readonly',
         setInterval: 'readonly',
+        clearTimeout: 'readonly',
         document: 'readonly',
         KeyboardEvent: 'readonly',
         requestAnimationFrame: 'readonly',

@@ -87,10 +87,19 @@ test('a setting says what it was, and whether the radio wants to be switched off
   expect(compareBesides(set(false), nothing, curlewX1)).toEqual([]);
 });
 
+/** What can be otherwise in a radio of a model, by its place among the kinds of `anyRewrite`. */
+const kindsOf = ({ zones, skipSets, scanEdges, setUps }: Model) => [
+  ...[0, 7],
+  ...(zones ? [1, 2] : []),
+  ...(skipSets ? [3] : []),
+  ...(scanEdges ? [4] : []),
+  ...(setUps ? [5, 6] : []),
+];
+
 /** A content, and the same with one thing beside its channels otherwise, or none. */
 const anyRewrite = (model: Model) =>
   fc
-    .tuple(anyContentOf(model), anyContentOf(model), fc.nat(7), fc.nat(99))
+    .tuple(anyContentOf(model), anyContentOf(model), fc.constantFrom(...kindsOf(model)), fc.nat(99))
     .map(([before, other, what, which]): { before: RadioContent; after: RadioContent } => {
       const without = <T>(list: readonly T[]) =>
         list.filter((_, at) => at !== which % Math.max(1, list.length));
@@ -133,8 +142,7 @@ test.each(MODELS.map((model) => [model.name, model] as const))(
       }),
       { numRuns: 400 },
     );
-    // A radio with nothing but channels and settings has one way in eight to change.
-    expect(reached.share('something')).toBeGreaterThan(model.zones ? 0.3 : 0.02);
-    expect(reached.share('nothing')).toBeGreaterThan(0.05);
+    expect(reached.share('something')).toBeGreaterThan(0.1);
+    expect(reached.share('nothing')).toBeGreaterThan(0);
   },
 );
