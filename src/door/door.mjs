@@ -1,5 +1,4 @@
 // @ts-check
-/* global clearTimeout */
 /**
  * The door that every request comes through before anything else sees it: Veridon's own, and the simulated bench's. Plain
  * JavaScript, since it stands in front of what is built and is loaded by Node as it is.
