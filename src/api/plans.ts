@@ -17,6 +17,8 @@ import {
   PLAN_NAME_LIMIT,
   planIdSchema,
   planSchema,
+  SLOT_LIMIT,
+  ZONE_NAME_LIMIT,
 } from '../core/plan';
 import { REGIONS } from '../core/radio';
 import { text, wantedText } from '../core/text.schema';
@@ -164,6 +166,10 @@ export const planApi = {
             .max(LIST_LIMIT - 1),
         )
         .default({}),
+      /** The slot to begin with on each list; where it is not said each channel keeps its own as far as it can. */
+      from: z.int().min(0).max(SLOT_LIMIT).optional(),
+      /** The name of a new bank that takes all of them. */
+      bank: wantedText(ZONE_NAME_LIMIT).optional(),
     }),
     status: 201,
     response: keptPlanSchema,

@@ -51,6 +51,21 @@ test('a plan moves to another radio; changes are offered, taken, left; its own d
   expect((await getPlan(made.plan.id)).plan.channels).toHaveLength(3);
 });
 
+test('a plan moves from a slot on and into a bank of its own', async () => {
+  const { plan } = await createPlan({ name: 'Weekend', modelId: 'tern-p2', owner });
+  await editPlan(plan.id, 1, placing(1, 2, 3));
+  const wish = { modelId: 'gannet-m8', name: 'In the van', sides: {}, from: 30, bank: 'Weekend' };
+  const made = await movePlan(plan.id, wish);
+  expect(made.plan.channels.map(({ list, slot }) => [list, slot])).toEqual([
+    [0, 30],
+    [0, 31],
+    [0, 32],
+  ]);
+  expect(made.plan.zones).toMatchObject([
+    { name: 'Weekend', members: made.plan.channels.map((one) => one.id) },
+  ]);
+});
+
 test('a side or band that the radio does not have is said, and nothing is made', async () => {
   const { plan } = await createPlan({ name: 'Other', modelId: 'tern-p2', owner });
   const wrong: Record<string, number>[] = [{ '2 m': 2 }, { '2 m': 7 }, { '23 cm': 0 }];

@@ -1,6 +1,6 @@
 import { isNull, sql } from 'drizzle-orm';
 import { moveToModel, offersOf, ownDifferences, type BandSides, type Offers } from '../core/organise';
-import type { Plan, PlanId } from '../core/plan';
+import { makeId, type Plan, type PlanId } from '../core/plan';
 import { plans } from '../db';
 import { reading } from './database';
 import { NOBODY } from './once';
@@ -16,9 +16,10 @@ const MOST_MADE = 60;
 /** Makes a plan for another model of one that there is. Channels keep their ids, so that the two can be compared ever after. */
 export async function movePlan(
   id: PlanId,
-  { modelId, name, sides }: { modelId: string; name: string; sides: BandSides },
+  wish: { modelId: string; name: string; sides: BandSides; from?: number; bank?: string },
   asker = NOBODY,
 ): Promise<KeptPlan> {
+  const { modelId, name, sides, from, bank } = wish;
   const model = wantModel(modelId);
   for (const [band, list] of Object.entries(sides))
     if (!model.bands.some((one) => one.name === band) || model.lists[list]?.holds !== 'channels')
@@ -29,7 +30,10 @@ export async function movePlan(
         `The ${model.name} has no list ${list} for a band “${band}”. Nothing was made.`,
       );
   const { plan, revision } = await getPlan(id);
-  const { plan: made } = moveToModel(plan, model, sides);
+  const { plan: made } = moveToModel(plan, model, sides, {
+    ...(from !== undefined && { from }),
+    ...(bank && { bank: { id: makeId('zn', crypto.getRandomValues(new Uint8Array(12))), name: bank } }),
+  });
   const { format: _format, id: _id, name: _name, modelId: _model, owner, ...rest } = made;
   return createPlan(
     { name, modelId, owner },
@@ -37,9 +41,7 @@ export async function movePlan(
     asker,
     {
       move: id,
-      modelId,
-      name,
-      sides,
+      ...wish,
     },
   );
 }

@@ -197,3 +197,33 @@ test('side by side says where there is no room, and where home channels have no 
     ['Home', 'left out', ['this radio has no home channels']],
   ]);
 });
+
+test('from a slot on, into a bank of their own; home channels stay at home', () => {
+  const home = { ...channel(1, 145_375_000, { name: 'Home' }), id: id(200), list: 2 };
+  const before = {
+    ...p,
+    channels: [...p.channels, home],
+    zones: [{ id: zoneId(1), name: 'Day 1', members: [id(0)] }],
+  };
+  const bank = { id: zoneId(9), name: 'From the P2' };
+  const {
+    plan: made,
+    moved,
+    leftOver,
+  } = moveToModel(before, gannetM8, { '2 m': 0, '70 cm': 1 }, { from: 20, bank });
+  expect(made.channels.map(({ name, list, slot }) => [name, list, slot])).toEqual([
+    ['Calling', 0, 20],
+    ['Ullsmere Hill', 0, 21],
+    ['Two and a quarter', 0, 22],
+    ['Seventy', 1, 20],
+    ['Home', 2, 1],
+  ]);
+  expect([moved.length, leftOver]).toEqual([4, []]);
+  expect(made.zones).toEqual([
+    { id: zoneId(1), name: 'Day 1', members: [id(0)] },
+    { ...bank, members: [id(0), id(1), id(2), id(3)] },
+  ]);
+  // past the end there is no room, and a radio without banks makes none
+  expect(moveToModel(before, gannetM8, { '2 m': 0 }, { from: 399 }).leftOver).toHaveLength(2);
+  expect(moveToModel(p, ternP3, {}, { bank }).plan.zones).toEqual([]);
+});

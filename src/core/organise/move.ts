@@ -1,5 +1,5 @@
 import { slotsOf, type Model } from '../models';
-import type { Channel, ChannelId, Plan } from '../plan';
+import type { Channel, ChannelId, Plan, ZoneId } from '../plan';
 import { bandName, type BandSides } from './sides';
 
 /** A channel that has another list or slot in the other radio. */
@@ -7,6 +7,14 @@ export interface Moved {
   id: ChannelId;
   from: Pick<Channel, 'list' | 'slot'>;
   to: Pick<Channel, 'list' | 'slot'>;
+}
+
+/** Where a plan's channels go in another radio, beside their sides. */
+export interface MoveTo {
+  /** The slot to begin with on each list; undefined where each keeps its own as far as it can. */
+  from?: number;
+  /** A new bank that takes all of them. */
+  bank?: { id: ZoneId; name: string };
 }
 
 /** A plan made for another model: what goes elsewhere, and what finds no room. */
@@ -19,10 +27,15 @@ export interface MovePreview {
 /**
  * The plan as one for another model. Every channel keeps its list and slot where the model has them and nobody is there already; the
  * others take the next free slots, in their order. `sides` says which band goes to which list; what it does not name goes where it
- * was, or to the first list. Home channels of a radio that has none are among the others no more: they are left over. Ids stay, so
+ * was, or to the first list; `from` gives up the slots for a run from there on, and `bank` puts all into a new bank. Home channels of a radio that has none are among the others no more: they are left over. Ids stay, so
  * that the two plans can be compared.
  */
-export function moveToModel(plan: Plan, model: Model, sides: BandSides = {}): MovePreview {
+export function moveToModel(
+  plan: Plan,
+  model: Model,
+  sides: BandSides = {},
+  { from, bank }: MoveTo = {},
+): MovePreview {
   const taken = new Map<number, Set<number>>(model.lists.map((_, list) => [list, new Set()]));
   const free = (list: number, slot: number) => {
     const range = slotsOf(model, list)!;
@@ -42,12 +55,14 @@ export function moveToModel(plan: Plan, model: Model, sides: BandSides = {}): Mo
   for (const channel of plan.channels) {
     const list = listFor(channel);
     if (list === undefined) leftOver.push(channel.id);
-    else if (free(list, channel.slot)) {
+    else if ((from === undefined || home(channel)) && free(list, channel.slot)) {
       taken.get(list)!.add(channel.slot);
       places.set(channel.id, { list, slot: channel.slot });
     } else waiting.push({ channel, list });
   }
-  const next = new Map(model.lists.map((_, list) => [list, slotsOf(model, list)!.first]));
+  const next = new Map(
+    model.lists.map((_, list) => [list, Math.max(from ?? 0, slotsOf(model, list)!.first)]),
+  );
   for (const { channel, list } of waiting) {
     const range = slotsOf(model, list)!;
     let slot = next.get(list)!;
@@ -68,6 +83,7 @@ export function moveToModel(plan: Plan, model: Model, sides: BandSides = {}): Mo
     return [{ ...channel, ...to }];
   });
   channels.sort((a, b) => a.list - b.list || a.slot - b.slot);
+  const inBank = (channel: Channel) => !home(channel);
   const there = new Set<ChannelId>(channels.map(({ id }) => id));
   const keep = <R extends { members: ChannelId[] }>(record: R): R =>
     record.members.every((id) => there.has(id))
@@ -78,7 +94,10 @@ export function moveToModel(plan: Plan, model: Model, sides: BandSides = {}): Mo
       ...plan,
       modelId: model.id,
       channels,
-      zones: plan.zones.map(keep),
+      zones: [
+        ...plan.zones.map(keep),
+        ...(bank && model.zones ? [{ ...bank, members: channels.filter(inBank).map(({ id }) => id) }] : []),
+      ],
       skipSets: plan.skipSets.map(keep),
       setUps: plan.setUps.map((setUp) =>
         setUp.sides.every(({ start }) => start === null || there.has(start))

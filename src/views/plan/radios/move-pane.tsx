@@ -7,7 +7,7 @@ import { planApi } from '@/api/plans';
 import { fit } from '@/core/fit';
 import { placeText, sidesOf, type Model } from '@/core/models';
 import { moveToModel } from '@/core/organise';
-import { PLAN_NAME_LIMIT, slotText } from '@/core/plan';
+import { PLAN_NAME_LIMIT, slotText, ZONE_NAME_LIMIT } from '@/core/plan';
 import { cutText } from '@/core/text';
 import { Button, Choice, Field, Scroll, Trouble, useEscape } from '@/ui';
 import { useDesk } from '../desk';
@@ -24,14 +24,17 @@ export function MovePane({ model, onClose }: { model: Model; onClose: () => void
       ? Object.fromEntries(model.bands.map((band, at) => [band.name, lists[Math.min(at, lists.length - 1)]!]))
       : {},
   );
+  const [from, setFrom] = useState('');
+  const [bank, setBank] = useState('');
+  const slot = from.trim() === '' ? undefined : /^\d{1,4}$/.test(from.trim()) ? Number(from) : null;
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState('');
   useEscape(onClose);
   const preview = useMemo(() => {
-    const made = moveToModel(plan, model, sides);
+    const made = moveToModel(plan, model, sides, typeof slot === 'number' ? { from: slot } : {});
     const lost = fit(made.plan, model).leftOut;
     return { ...made, lost: new Set(lost.map(({ id }) => id)) };
-  }, [plan, model, sides]);
+  }, [plan, model, sides, slot]);
   const nameOf = new Map(plan.channels.map((channel) => [channel.id, channel.name || 'no name']));
   const goes = preview.plan.channels.length - preview.lost.size;
 
@@ -41,7 +44,11 @@ export function MovePane({ model, onClose }: { model: Model; onClose: () => void
     try {
       const made = await call(planApi.movePlan, {
         params: { id: plan.id },
-        body: { modelId: model.id, name: name.trim(), sides },
+        body: {
+          ...{ modelId: model.id, name: name.trim(), sides },
+          ...(typeof slot === 'number' && { from: slot }),
+          ...(model.zones && bank.trim() && { bank: bank.trim() }),
+        },
       });
       router.push(`/plans/${made.plan.id}`);
     } catch (error) {
@@ -77,6 +84,25 @@ export function MovePane({ model, onClose }: { model: Model; onClose: () => void
           ))}
         </div>
       )}
+      <div className="grid grid-cols-2 items-start gap-2">
+        <Field
+          label="From slot"
+          inputMode="numeric"
+          placeholder="As they are"
+          value={from}
+          onChange={(event) => setFrom(event.target.value)}
+          problem={slot === null ? 'A number' : undefined}
+        />
+        {model.zones && (
+          <Field
+            label={`Into a new ${model.zones.word}`}
+            placeholder="None"
+            maxLength={ZONE_NAME_LIMIT}
+            value={bank}
+            onChange={(event) => setBank(event.target.value)}
+          />
+        )}
+      </div>
       <p role="status" className="text-[13px]">
         {goes} of {plan.channels.length} channels go there
         {preview.moved.length > 0 && `, ${preview.moved.length} to other slots`}.
@@ -103,7 +129,12 @@ export function MovePane({ model, onClose }: { model: Model; onClose: () => void
       )}
       {trouble && <Trouble>{trouble}</Trouble>}
       <div className="flex gap-2">
-        <Button kind="strong" type="submit" className="flex-1" disabled={busy || name.trim() === ''}>
+        <Button
+          kind="strong"
+          type="submit"
+          className="flex-1"
+          disabled={busy || name.trim() === '' || slot === null}
+        >
           {busy ? 'Being made…' : 'Make the plan'}
         </Button>
         <Button onClick={onClose}>Cancel</Button>
