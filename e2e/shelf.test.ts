@@ -214,6 +214,29 @@ test('an image file is opened, changed and saved; a damaged one as far as it can
   rmSync(folder, { recursive: true, force: true });
 });
 
+test('an image that is dropped on whichever screen is opened', async () => {
+  const memory = newMemory(UNITS.find(({ id }) => id === 'tern-2')!);
+  const drop = (bytes: number[]) =>
+    page().evaluate((of) => {
+      const dataTransfer = new DataTransfer();
+      dataTransfer.items.add(new File([Uint8Array.from(of)], 'spare.bin'));
+      for (const kind of ['dragover', 'drop'])
+        window.dispatchEvent(new DragEvent(kind, { dataTransfer, bubbles: true, cancelable: true }));
+    }, bytes);
+  for (const path of ['bench', 'plans/pl_threedays']) {
+    await page().goto(`${world().url}/${path}`);
+    await page().waitForSelector('main');
+    await pause(500);
+    await drop([...memory]);
+    await until('the plan', async () => /plans\/pl_(?!threedays)/.test(page().url()));
+    await sees(page(), 'h1', 'spare');
+  }
+  // what is no image is said there, and the screen stays
+  await drop([1, 2, 3]);
+  await sees(page(), '[role=alert]', 'spare.bin');
+  errors().splice(0);
+});
+
 test('a write to the Curlew says before and after that it wants to be switched off and on', async () => {
   await world().atBench('/bench/radios/curlew-1', { plugged: true });
   const plan = await planOf('pl_rucksack');

@@ -18,14 +18,9 @@ async function base64Of(file: File): Promise<string> {
   return btoa(text);
 }
 
-/**
- * Opens an image of a radio, or the files of its card, as a plan: chosen with the button, or dropped anywhere on the window. What is
- * damaged is said, and what can be read of it offered.
- */
-export function OpenImage({ kind = 'plain' }: { kind?: 'plain' | 'quiet' }) {
+/** Opening images of radios, or the files of a card, as plans; what is damaged is said, and what can be read of it offered. */
+function useOpenImage() {
   const router = useRouter();
-  const picker = useRef<HTMLInputElement>(null);
-  const [over, setOver] = useState(false);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<{ text: string; files: File[] | null } | null>(null);
 
@@ -51,34 +46,40 @@ export function OpenImage({ kind = 'plain' }: { kind?: 'plain' | 'quiet' }) {
     setBusy(false);
   };
 
-  const opened = useRef(open);
-  useEffect(() => {
-    opened.current = open;
-  });
-  useEffect(() => {
-    const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files') ?? false;
-    const drag = (event: DragEvent) => {
-      if (!hasFiles(event)) return;
-      event.preventDefault();
-      setOver(true);
-    };
-    const leave = (event: DragEvent) => event.relatedTarget === null && setOver(false);
-    const drop = (event: DragEvent) => {
-      if (!hasFiles(event)) return;
-      event.preventDefault();
-      setOver(false);
-      void opened.current([...event.dataTransfer!.files]);
-    };
-    window.addEventListener('dragover', drag);
-    window.addEventListener('dragleave', leave);
-    window.addEventListener('drop', drop);
-    return () => {
-      window.removeEventListener('dragover', drag);
-      window.removeEventListener('dragleave', leave);
-      window.removeEventListener('drop', drop);
-    };
-  }, []);
+  const said = trouble && (
+    <div className="fixed bottom-4 right-4 z-40 flex max-w-lg flex-col gap-2 rounded-md border border-line-strong bg-sheet p-3 shadow-lg">
+      <Trouble>{trouble.text}</Trouble>
+      <p className="flex gap-2">
+        {trouble.files && (
+          <Button kind="strong" size="small" onClick={() => void open(trouble.files!, true)}>
+            Open what can be read
+          </Button>
+        )}
+        <Button size="small" onClick={() => setTrouble(null)}>
+          All right
+        </Button>
+      </p>
+    </div>
+  );
+  return { open, busy, said };
+}
 
+/** Opens what was dropped on the window, whichever screen was there. */
+export function OpenDropped({ files }: { files: File[] }) {
+  const { open, said } = useOpenImage();
+  const begun = useRef<File[] | null>(null);
+  useEffect(() => {
+    if (begun.current === files) return;
+    begun.current = files;
+    void open(files);
+  });
+  return said;
+}
+
+/** The button with which images are chosen. */
+export function OpenImage({ kind = 'plain' }: { kind?: 'plain' | 'quiet' }) {
+  const picker = useRef<HTMLInputElement>(null);
+  const { open, busy, said } = useOpenImage();
   return (
     <>
       <input
@@ -95,26 +96,7 @@ export function OpenImage({ kind = 'plain' }: { kind?: 'plain' | 'quiet' }) {
       <Button kind={kind} disabled={busy} onClick={() => picker.current?.click()}>
         {busy ? 'Being opened…' : 'Open an image'}
       </Button>
-      {over && (
-        <div className="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-lg border-2 border-dashed border-ink bg-sheet/90 text-[17px] font-semibold">
-          Let go to open the image as a plan
-        </div>
-      )}
-      {trouble && (
-        <div className="fixed bottom-4 right-4 z-40 flex max-w-lg flex-col gap-2 rounded-md border border-line-strong bg-sheet p-3 shadow-lg">
-          <Trouble>{trouble.text}</Trouble>
-          <p className="flex gap-2">
-            {trouble.files && (
-              <Button kind="strong" size="small" onClick={() => void open(trouble.files!, true)}>
-                Open what can be read
-              </Button>
-            )}
-            <Button size="small" onClick={() => setTrouble(null)}>
-              All right
-            </Button>
-          </p>
-        </div>
-      )}
+      {said}
     </>
   );
 }

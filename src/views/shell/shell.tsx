@@ -8,7 +8,47 @@ import { Rail } from './rail';
 import { setTheme, type Theme } from './theme';
 
 const Palette = lazily(() => import('./palette').then((module) => module.Palette));
+const OpenDropped = lazily(() => import('../plans/open-image').then((module) => module.OpenDropped));
 const Shortcuts = lazily(() => import('./shortcuts').then((module) => module.Shortcuts));
+
+/** Files that are dropped on the window, on whichever screen: images of radios, and the files of their cards. */
+function Drop() {
+  const [over, setOver] = useState(false);
+  const [files, setFiles] = useState<File[] | null>(null);
+  useEffect(() => {
+    const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files') ?? false;
+    const drag = (event: DragEvent) => {
+      if (!hasFiles(event)) return;
+      event.preventDefault();
+      setOver(true);
+    };
+    const leave = (event: DragEvent) => event.relatedTarget === null && setOver(false);
+    const drop = (event: DragEvent) => {
+      if (!hasFiles(event)) return;
+      event.preventDefault();
+      setOver(false);
+      setFiles([...event.dataTransfer!.files]);
+    };
+    window.addEventListener('dragover', drag);
+    window.addEventListener('dragleave', leave);
+    window.addEventListener('drop', drop);
+    return () => {
+      window.removeEventListener('dragover', drag);
+      window.removeEventListener('dragleave', leave);
+      window.removeEventListener('drop', drop);
+    };
+  }, []);
+  return (
+    <>
+      {over && (
+        <div className="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-lg border-2 border-dashed border-ink bg-sheet/90 text-[17px] font-semibold">
+          Let go to open the image as a plan
+        </div>
+      )}
+      {files && <OpenDropped files={files} />}
+    </>
+  );
+}
 
 function Everywhere() {
   const router = useRouter();
@@ -62,6 +102,7 @@ export function Shell({ children }: { children: ReactNode }) {
           <div className="min-w-0 flex-1">{children}</div>
         </div>
         <Everywhere />
+        <Drop />
       </CommandsProvider>
     </QueryClientProvider>
   );
