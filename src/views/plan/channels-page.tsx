@@ -70,6 +70,8 @@ export function ChannelsPage() {
   // Drawn after the table: whoever types never waits for what stands beside it.
   const beside = useDeferredValue(table.active);
   const shown = useDeferredValue(hand.shown);
+  const plan = useDeferredValue(hand.plan);
+  const turnTo = useStable((id: ChannelId) => table.select(id));
   const fittedOf = (of: typeof beside) => (of && shown.views.of.get(of.id)?.fitted) ?? null;
 
   return (
@@ -107,7 +109,7 @@ export function ChannelsPage() {
           className="flex w-[288px] shrink-0 flex-col gap-2.5 max-lg:w-full! max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
         >
           <div className="min-h-[172px] shrink-0">
-            <PlanFace channel={beside} shown={shown} />
+            <PlanFace channel={beside} plan={plan} shown={shown} onSelect={turnTo} />
           </div>
           {table.active && fittedOf(table.active) && (
             <RadioName

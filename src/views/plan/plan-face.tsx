@@ -2,18 +2,27 @@
 
 import { ListFilter } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useState } from 'react';
+import { memo, useState } from 'react';
+import type { Model } from '@/core/models';
 import { EVERYTHING, turned, turnedThrough, type Turning } from '@/core/organise/turning';
-import type { Channel, ChannelId } from '@/core/plan';
+import { countOf, KINDS, type Channel, type ChannelId, type Plan } from '@/core/plan';
 import { Choice } from '@/ui';
 import { RadioFace } from '@/views/parts';
-import { useDesk } from './desk';
 import type { ShownPlan } from './use-plan';
 
-/** The radio's face for the channel at work; its knob turns through the side, a bank of it, or what a scan takes. */
-export function PlanFace({ channel, shown }: { channel: Channel | undefined; shown: ShownPlan }) {
-  const { hand, table } = useDesk();
-  const { model, plan } = hand;
+interface FaceProps {
+  channel: Channel | undefined;
+  plan: Plan;
+  shown: ShownPlan;
+  onSelect: (id: ChannelId) => void;
+}
+
+/**
+ * The radio's face for the channel at work; its knob turns through the side, a bank of it, or what a scan takes. Drawn for what it is
+ * handed alone, which may come a moment after the table: typing never waits for it.
+ */
+export const PlanFace = memo(function PlanFace({ channel, plan, shown, onSelect }: FaceProps) {
+  const { model } = shown;
   const [turning, setTurning] = useState<Turning>(EVERYTHING);
   const fittedOf = (id: ChannelId | undefined) => (id && shown.views.of.get(id)?.fitted) ?? null;
   const { channels } = shown.views.plan ?? { channels: [] };
@@ -33,7 +42,7 @@ export function PlanFace({ channel, shown }: { channel: Channel | undefined; sho
     setTurning(next);
     const members = through(next);
     if (channel && members.length > 0 && !members.some(({ id }) => id === channel.id))
-      table.select(members[0]!.id);
+      onSelect(members[0]!.id);
   };
   return (
     <RadioFace
@@ -45,9 +54,17 @@ export function PlanFace({ channel, shown }: { channel: Channel | undefined; sho
       bank={model.zones ? (zone?.name ?? '') : ''}
       onTurn={(by) => {
         const next = turned(through(turning), channel?.id ?? null, by);
-        if (next) table.select(next.id);
+        if (next) onSelect(next.id);
       }}
-      besideTurn={<TurningMenu turning={turning} onChoose={choose} count={through(turning).length} />}
+      besideTurn={
+        <TurningMenu
+          plan={plan}
+          model={model}
+          turning={turning}
+          onChoose={choose}
+          count={() => through(turning).length}
+        />
+      }
       nothing={
         !channel
           ? 'A new channel: type its frequency.'
@@ -57,19 +74,23 @@ export function PlanFace({ channel, shown }: { channel: Channel | undefined; sho
       }
     />
   );
-}
+});
 
 /** What turning goes through: a bank or all, every channel or what a scan takes. */
 function TurningMenu({
+  plan,
+  model,
   turning,
   onChoose,
   count,
 }: {
+  plan: Plan;
+  model: Model;
   turning: Turning;
   onChoose: (turning: Turning) => void;
-  count: number;
+  /** Asked for while the menu is open. */
+  count: () => number;
 }) {
-  const { plan, model } = useDesk().hand;
   const narrowed = turning.zone !== null || turning.through !== 'every';
   const word = model.zones?.word ?? 'zone';
   return (
@@ -113,11 +134,15 @@ function TurningMenu({
             ]}
             onChange={(to) => onChoose({ ...turning, through: to })}
           />
-          <p className="text-[12px] text-soft" role="status">
-            {count === 1 ? '1 channel' : `${count} channels`} of this list.
-          </p>
+          <Count of={count} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
   );
 }
+
+const Count = ({ of }: { of: () => number }) => (
+  <p className="text-[12px] text-soft" role="status">
+    {countOf(of(), KINDS.channel)} of this list.
+  </p>
+);
