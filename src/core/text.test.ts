@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { cutText, isKeepable, keepableText, lengthOf } from './text';
+import { capital, cutText, isKeepable, keepableText, lengthOf } from './text';
 import { text, trimmedText, wantedText } from './text.schema';
 
 const reasonOf = (schema: ReturnType<typeof text>, value: unknown) =>
@@ -65,4 +65,10 @@ test('cutting gives a beginning, within the limit, and breaks no character; what
     }),
     { numRuns: 500 },
   );
+});
+
+test('words begin as a sentence does', () => {
+  expect(capital('no room')).toBe('No room');
+  expect(capital('1 channel')).toBe('1 channel');
+  expect(capital('')).toBe('');
 });

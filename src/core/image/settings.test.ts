@@ -3,6 +3,7 @@ import { MODELS } from '../models';
 import { formatOf } from '../models/formats';
 import { curlewX1 } from '../models/curlew-x1';
 import { petrelHF9 } from '../models/petrel-hf9';
+import { settingWords } from './setting-words';
 import { decodeImage, encodeImage, holdsSetting, restartFor, settingsFault, settingsOfModel } from '.';
 
 test('whatever a setting is said to stand at can be written and is read again', () => {
@@ -64,4 +65,13 @@ test('what a plan sets must be what its radios can stand at; what was there befo
   expect(settingsFault({}, { none: {} })).toContain('a model “none”');
   const odd = petrel({ volume: 3 });
   expect(settingsFault(odd, { 'petrel-hf9': { ...odd['petrel-hf9'], beep: true } })).toBeNull();
+});
+
+test('where a setting stands is said in words', () => {
+  expect([true, false, 'Q7KET', '', null, 5].map((value) => settingWords(value))).toEqual([
+    ...['on', 'off', 'Q7KET', 'nothing', 'nothing', '5'],
+  ]);
+  // a stored shift is a number of kilohertz
+  expect(settingWords(600_000, 1000)).toBe('600 kHz');
+  expect(settingWords(3, 1)).toBe('3');
 });

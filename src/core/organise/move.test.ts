@@ -227,3 +227,23 @@ test('from a slot on, into a bank of their own; home channels stay at home', () 
   expect(moveToModel(before, gannetM8, { '2 m': 0 }, { from: 399 }).leftOver).toHaveLength(2);
   expect(moveToModel(p, ternP3, {}, { bank }).plan.zones).toEqual([]);
 });
+
+test('what stands beside the channels is told of once, with how often', () => {
+  const zones = [1, 2, 3].map((n) => ({ id: zoneId(n), name: `Day ${n}`, members: [] }));
+  const [p2, gannet] = sideBySide({ ...p, zones }, [{ model: ternP2 }, { model: gannetM8 }]).columns;
+  expect(p2!.besides).toEqual([{ text: 'Left out', because: 'This radio has no zones', n: 3 }]);
+  expect(gannet!.besides).toEqual([]);
+});
+
+test('of as much that is lost, those that change in more radios come first; else as in the plan', () => {
+  const { rows } = sideBySide(p, [{ model: ternP3 }, { model: ternP2 }]);
+  // 1.25 m is lost on the P2; on the P3 it is held whole, the others are changed on both
+  expect(byLoss(rows).map(({ channel: { name } }) => name)).toEqual([
+    'Two and a quarter',
+    'Calling',
+    'Ullsmere Hill',
+    'Seventy',
+  ]);
+  const changed = rows.map(({ cells }) => cells.filter(({ how }) => how === 'changed').length);
+  expect(changed).toEqual([2, 2, 1, 1]);
+});
