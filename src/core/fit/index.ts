@@ -2,3 +2,4 @@ export * from './besides';
 export * from './fit';
 export * from './fitted';
 export * from './obstacle';
+export * from './words';

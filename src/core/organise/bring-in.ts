@@ -1,4 +1,4 @@
-import { obstacles, type Obstacle } from '../fit';
+import { OBSTACLE_WORDS, obstacles } from '../fit';
 import { sidesOf, slotsOf, type Model } from '../models';
 import {
   countOf,
@@ -32,14 +32,6 @@ export interface BringInPreview {
   left: { name: string; because: string }[];
 }
 
-const WHY: Record<Exclude<Obstacle, 'slot' | 'home band'>, string> = {
-  'receive range': 'this radio does not tune there',
-  'receive step': 'receive lies between its steps',
-  'transmit step': 'transmit lies between its steps',
-  mode: 'this radio lacks the mode',
-  access: 'this radio lacks the tone or code',
-};
-
 /**
  * Puts the channels of another plan into one's own, as far as its model can hold them, and the zones that they are in where it has
  * some. What is there already on air is left, unless one's own go first; so is what finds no room. `newId` makes ids.
@@ -63,7 +55,7 @@ export function bringIn(
     const list = sides[bandName(channel, model) ?? ''] ?? 0;
     const slot = slotsOf(model, list)!.first;
     const [inTheWay] = obstacles({ ...channel, list, slot }, model);
-    if (inTheWay) preview.left.push({ name: channel.name, because: WHY[inTheWay as keyof typeof WHY] });
+    if (inTheWay) preview.left.push({ name: channel.name, because: OBSTACLE_WORDS[inTheWay].because });
     else if (there.has(onAirKey(channel)))
       preview.left.push({ name: channel.name, because: 'it is there already' });
     else {

@@ -132,7 +132,14 @@ test('side by side: what each radio keeps of each channel, totals, gains and los
   expect(gainAndLoss(rows, 1, 0)).toEqual({ gained: 0, lost: 1 });
   expect(rows[2]!.cells[0]).toEqual({
     how: 'left out',
-    words: [{ what: 'range', text: 'Left out', because: 'this radio does not tune there' }],
+    words: [
+      {
+        what: 'range',
+        text: 'Left out',
+        because: 'this radio does not tune there',
+        todo: 'Keep it for another radio, or take it out.',
+      },
+    ],
   });
 });
 

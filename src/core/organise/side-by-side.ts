@@ -1,5 +1,5 @@
 import { sameInRadio } from '../compare/contents';
-import { fit, type Fit, type FitChange, type Obstacle } from '../fit';
+import { CHANGE_TODO, fit, OBSTACLE_WORDS, type Fit, type FitChange, type Obstacle } from '../fit';
 import { placeText, type FittedChannel, type Model } from '../models';
 import { slotText, type Channel, type ChannelId, type Plan } from '../plan';
 import { formatFrequency } from '../radio';
@@ -8,8 +8,8 @@ import { moveToModel } from './move';
 /** How a model holds a channel: as it is, with changes, or not at all; and what became of it, in words. */
 export interface Holding {
   how: 'whole' | 'changed' | 'left out';
-  /** What changed or is in the way, in a word, in words, and why. */
-  words: readonly { what: string; text: string; because: string }[];
+  /** What changed or is in the way, in a word, in words, and why; and what the person could do where that is something. */
+  words: readonly { what: string; text: string; because: string; todo?: string }[];
 }
 
 /** A radio that a plan is held against: any of a model, or a unit with what is in it now. */
@@ -36,17 +36,7 @@ export interface SideBySide {
   rows: { channel: Channel; cells: Holding[]; lost: number }[];
 }
 
-const IN_THE_WAY: Record<Obstacle, string> = {
-  slot: 'its slot is not in this radio',
-  'home band': 'a home channel lies in its own band',
-  'receive range': 'this radio does not tune there',
-  'receive step': 'receive lies between its steps',
-  'transmit step': 'transmit lies between its steps',
-  mode: 'this radio lacks the mode',
-  access: 'this radio lacks the tone or code',
-};
-
-/** The same in a word. */
+/** What keeps a channel out, in a word. */
 const SHORT: Record<Obstacle, string> = {
   slot: 'slot',
   'home band': 'home band',
@@ -100,11 +90,12 @@ function holdings(plan: Plan, { model, unit: of }: Against) {
   const { plan: there, moved, leftOver } = moveToModel(plan, model);
   const fitted = fit(there, model);
   const held = new Map<ChannelId, Holding>();
-  const words = new Map<ChannelId, { what: string; text: string; because: string }[]>();
-  const add = (id: ChannelId, what: string, text: string, because: string) => {
+  const words = new Map<ChannelId, Holding['words'][number][]>();
+  const add = (id: ChannelId, what: string, text: string, because: string, todo?: string) => {
+    const said = { what, text, because, ...(todo && { todo }) };
     const known = words.get(id);
-    if (known) known.push({ what, text, because });
-    else words.set(id, [{ what, text, because }]);
+    if (known) known.push(said);
+    else words.set(id, [said]);
   };
   for (const { id, from, to } of moved)
     if (from.list === to.list)
@@ -116,7 +107,8 @@ function holdings(plan: Plan, { model, unit: of }: Against) {
       );
     else
       add(id, 'slot', `Goes to ${placeText(model, to)}`, 'This radio does not have the side that it is on');
-  for (const { id, what, text, because } of fitted.changes) add(id, CHANGED[what], text, because);
+  for (const { id, what, text, because } of fitted.changes)
+    add(id, CHANGED[what], text, because, CHANGE_TODO[what]);
   for (const [id, said] of words) held.set(id, { how: 'changed', words: said });
   const now = of && inUnit(fitted, of);
   for (const [id, said] of now?.words ?? []) {
@@ -126,7 +118,7 @@ function holdings(plan: Plan, { model, unit: of }: Against) {
   for (const { id, obstacles } of fitted.leftOut)
     held.set(id, {
       how: 'left out',
-      words: obstacles.map((one) => ({ what: SHORT[one], text: 'Left out', because: IN_THE_WAY[one] })),
+      words: obstacles.map((one) => ({ what: SHORT[one], text: 'Left out', ...OBSTACLE_WORDS[one] })),
     });
   const homes = new Set(
     plan.channels.flatMap(({ id, list }) => (list > 1 && !model.lists[list] ? [id] : [])),

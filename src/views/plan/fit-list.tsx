@@ -4,21 +4,12 @@ import clsx from 'clsx';
 import { ChevronRight } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import type { FindingField } from '@/core/check';
-import type { FitChange, Obstacle } from '@/core/fit';
+import { CHANGE_TODO, OBSTACLE_WORDS } from '@/core/fit/words';
+import type { FitChange } from '@/core/fit';
 import type { ChannelId } from '@/core/plan';
 import { capital } from '@/core/text';
 import { LongList, type ListRow } from '@/ui';
 import { item, type SideListProps } from './side-list';
-
-const LEFT_OUT: Record<Obstacle, string> = {
-  slot: 'its slot is not in this radio',
-  'home band': 'a home channel lies in its own band',
-  'receive range': 'this radio does not tune there',
-  'receive step': 'receive lies between the steps',
-  'transmit step': 'transmit lies between the steps',
-  mode: 'this radio lacks the mode',
-  access: 'this radio lacks the tone or code',
-};
 
 const WHAT: Record<FitChange['what'], string> = {
   name: 'names are shorter on this display',
@@ -34,6 +25,8 @@ interface Entry {
   field: FindingField;
   text: string;
   because: string;
+  /** What the person could do. */
+  todo: string;
 }
 interface Kind {
   key: string;
@@ -53,10 +46,14 @@ function useKinds({ views }: SideListProps['shown']): Kind[] {
           id,
           field: 'name',
           text: 'Left out',
-          because: capital(view.leftOut.map((one) => LEFT_OUT[one]).join(', ')),
+          because: capital(view.leftOut.map((one) => OBSTACLE_WORDS[one].because).join(', ')),
+          todo: view.leftOut.map((one) => OBSTACLE_WORDS[one].todo).join(' '),
         });
       for (const { what, text, because } of view?.changes ?? []) {
-        const entry: Entry = { id, field: what === 'shift' ? 'tx' : what, text, because };
+        const entry: Entry = {
+          ...{ id, field: what === 'shift' ? 'tx' : what, text, because },
+          todo: CHANGE_TODO[what],
+        };
         const alike = changes.get(what);
         if (alike) alike.push(entry);
         else changes.set(what, [entry]);
@@ -83,7 +80,7 @@ export function FitList({ shown, active, onSelect }: SideListProps) {
       if (!next.delete(key)) next.add(key);
       return next;
     });
-  const one = (kind: string, { id, field, text, because }: Entry): ListRow => ({
+  const one = (kind: string, { id, field, text, because, todo }: Entry): ListRow => ({
     key: `${kind} ${id}`,
     className: clsx(item, id === active && 'bg-wash-faint'),
     show: () => (
@@ -94,7 +91,10 @@ export function FitList({ shown, active, onSelect }: SideListProps) {
             {kind === 'left out' ? `${shown.nameOf(id).name}: left out` : text}
           </span>
         </span>
-        <span className="block pl-8 text-[12px] text-soft">{because}</span>
+        <span className="block pl-8 text-[12px] text-soft">
+          {because}
+          {id === active && `. ${todo}`}
+        </span>
       </button>
     ),
   });
@@ -121,6 +121,7 @@ export function FitList({ shown, active, onSelect }: SideListProps) {
             <span className="flex-1">
               <span className="font-medium">{title(others.length)}</span>
               <span className="block truncate text-[12px] text-soft">{others[0]!.because}</span>
+              {isOpen && <span className="block text-[12px] text-soft">{others[0]!.todo}</span>}
             </span>
             <ChevronRight
               aria-hidden

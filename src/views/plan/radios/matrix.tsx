@@ -265,9 +265,9 @@ export function Matrix({
               {columns[open!.column]!.unit?.called}
             </p>
             <ul>
-              {cell.words.map(({ text, because }) => (
+              {cell.words.map(({ text, because, todo }) => (
                 <li key={text + because}>
-                  {text}. <span className="text-soft">{capital(because)}.</span>
+                  {text}. <span className="text-soft">{capital(because)}.</span> {todo}
                 </li>
               ))}
             </ul>
