@@ -7,7 +7,7 @@ import { call, sentenceOf } from '@/api/call';
 import { planApi } from '@/api/plans';
 import { modelById } from '@/core/models';
 import type { OwnDifference } from '@/core/organise';
-import type { Edit, PlanId } from '@/core/plan';
+import type { Edit, Plan, PlanId } from '@/core/plan';
 import { Button, Trouble } from '@/ui';
 import { useDesk } from '../desk';
 import { OffersList } from './offers-list';
@@ -34,6 +34,10 @@ export function FamilyPane() {
   if (error) return <Trouble>{sentenceOf(error)}</Trouble>;
   if (!data) return null;
   const { source, own, made } = data;
+  // Of those that are there still: what is kept of the others has no use.
+  const known = Object.fromEntries(
+    made.flatMap(({ id }) => (plan.lookedAt[id] ? [[id, plan.lookedAt[id]]] : [])),
+  );
   const take = (edit: Edit) => {
     const result = store.apply(edit);
     if (!result.ok) actions.setSaid(result.reason);
@@ -81,7 +85,12 @@ export function FamilyPane() {
         ) : (
           <ul className="pb-1">
             {made.map((one) => (
-              <MadePlan key={one.id} made={one} take={take} />
+              <MadePlan
+                key={one.id}
+                made={one}
+                take={take}
+                leave={(revision) => take(lookedAt({ ...known, [one.id]: revision }))}
+              />
             ))}
           </ul>
         )}
@@ -89,6 +98,8 @@ export function FamilyPane() {
     </>
   );
 }
+
+const lookedAt = (revisions: Plan['lookedAt']): Edit => ({ name: 'describe', set: { lookedAt: revisions } });
 
 function OwnDifferences({ own }: { own: readonly OwnDifference[] }) {
   if (own.length === 0) return null;
@@ -120,7 +131,15 @@ interface Made {
 }
 
 /** A plan that was made of this one; what changed in it is looked at when it is asked for. */
-function MadePlan({ made, take }: { made: Made; take: (edit: Edit) => void }) {
+function MadePlan({
+  made,
+  take,
+  leave,
+}: {
+  made: Made;
+  take: (edit: Edit) => void;
+  leave: (revision: number) => void;
+}) {
   const { id, name, modelId, differences, seen, revision } = made;
   const { plan, revision: own } = useDesk().hand;
   const [open, setOpen] = useState(false);
@@ -161,13 +180,7 @@ function MadePlan({ made, take }: { made: Made; take: (edit: Edit) => void }) {
           {data.offers.length === 0 && (
             <p className="px-3 pt-1.5 text-soft">Nothing that this plan has not the same.</p>
           )}
-          <OffersList
-            {...data}
-            take={take}
-            leave={() =>
-              take({ name: 'describe', set: { lookedAt: { ...plan.lookedAt, [id]: data.revision } } })
-            }
-          />
+          <OffersList {...data} take={take} leave={() => leave(data.revision)} />
           {data.offers.some(({ what }) => what === 'removed') && (
             <p className="px-3 pb-1.5 text-soft">What was removed there is taken one by one.</p>
           )}
