@@ -3,11 +3,6 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { setFlagsFromString } from 'node:v8';
-
-// Compiling functions a second time, for speed, costs a start 400 ms and the memory 50 MB, long before it is worth it: only what has run
-// for a good while is compiled again.
-setFlagsFromString('--wasm-tiering-budget=1000000000');
 
 if (!process.env.DATABASE_URL) {
   const place = dirname(createRequire(import.meta.url).resolve('@electric-sql/pglite'));
