@@ -328,7 +328,9 @@ test('after any edit Check says what it would say of the plan seen for the first
   const reached = tally();
   fc.assert(
     fc.property(
-      anyPlan.chain((p) => fc.tuple(fc.constant(p), anyEditOn(p))),
+      anyPlan
+        .filter(({ channels }) => channels.length > 8)
+        .chain((p) => fc.tuple(fc.constant(p), anyEditOn(p))),
       fc.constantFrom(ternP2, everything),
       ([before, edit], model) => {
         const first = check(before, model);
