@@ -2,11 +2,11 @@ import { execFile } from 'node:child_process';
 import { existsSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import type { PGlite } from '@electric-sql/pglite';
+import type { Pool } from 'pg';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
-import { checkPlace, checkRoom, dataPlace, lockPlace, unlockPlace } from './place';
+import { checkPlace, checkRoom, dataPlace, lockPlace, unlockPlace } from './place.mjs';
 import * as schema from './schema';
-import type { DiskStep } from './synced-fs';
+import type { DiskStep } from './synced-fs.mjs';
 
 /** A database with our schema, whichever driver carries it. */
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
@@ -41,31 +41,12 @@ function preparedDatabase(): string {
   );
 }
 
-async function openServer(url: string): Promise<Opened> {
-  const [{ Pool }, { drizzle }, { migrate }] = await Promise.all([
-    import('pg'),
-    import('drizzle-orm/node-postgres'),
-    import('drizzle-orm/node-postgres/migrator'),
-  ]);
-  const pool = new Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 });
-  // A connection that breaks while nobody uses it is taken out of the pool; unheard, it would end the process.
-  pool.on('error', () => {});
-  const database = drizzle(pool, { schema });
-  try {
-    await migrate(database, { migrationsFolder: MIGRATIONS });
-  } catch (error) {
-    await pool.end();
-    throw error;
-  }
-  return { database, kind: 'server', close: () => pool.end() };
-}
-
 /**
  * Makes the database beside its place and puts it there whole: a power cut or a kill on the way leaves a folder that is
  * made anew the next time, never half a database.
  */
 export async function makePglite(place: string): Promise<void> {
-  const { copySynced, syncPath, syncTree } = await import('./synced-fs');
+  const { copySynced, syncPath, syncTree } = await import('./synced-fs.mjs');
   const making = join(place, 'db.making');
   rmSync(making, { recursive: true, force: true });
   const prepared = preparedDatabase();
@@ -81,10 +62,10 @@ export async function makePglite(place: string): Promise<void> {
 }
 
 /** True where the schema is the newest already, by the moment of the last migration that was carried out. */
-async function isNewest(client: PGlite): Promise<boolean> {
+async function isNewest(pool: Pool): Promise<boolean> {
   const { entries } = journal();
   try {
-    const { rows } = await client.query<{ at: number | null }>(
+    const { rows } = await pool.query<{ at: number | null }>(
       'select max(created_at)::float8 as at from drizzle.__drizzle_migrations',
     );
     return rows[0]?.at === Math.max(...entries.map(({ when }) => when));
@@ -94,36 +75,54 @@ async function isNewest(client: PGlite): Promise<boolean> {
   }
 }
 
+/** The database behind a pool of connections, brought to the newest schema; where that fails the pool is closed. */
+async function openPool(pool: Pool): Promise<Database> {
+  const [{ drizzle }, { migrate }] = await Promise.all([
+    import('drizzle-orm/node-postgres'),
+    import('drizzle-orm/node-postgres/migrator'),
+  ]);
+  // A connection that breaks while nobody uses it is taken out of the pool; unheard, it would end the process.
+  pool.on('error', () => {});
+  const database = drizzle(pool, { schema });
+  try {
+    // The usual case costs one question: each kind of statement that the database carries out first costs it tens of ms.
+    if (!(await isNewest(pool))) await migrate(database, { migrationsFolder: MIGRATIONS });
+  } catch (error) {
+    await pool.end();
+    throw error;
+  }
+  return database;
+}
+
+async function openServer(url: string): Promise<Opened> {
+  const { Pool } = await import('pg');
+  const pool = new Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 });
+  return { database: await openPool(pool), kind: 'server', close: () => pool.end() };
+}
+
 /**
  * Opens the database files in a folder so that what is committed is on disk, and brings them to the newest schema; `heard`
  * is told every step.
  */
 export async function openFolder(folder: string, heard?: (step: DiskStep) => void): Promise<Opened> {
-  const [{ PGlite }, { SyncedFS }, { drizzle }, { migrate }] = await Promise.all([
-    import('@electric-sql/pglite'),
-    import('./synced-fs'),
-    import('drizzle-orm/pglite'),
-    import('drizzle-orm/pglite/migrator'),
-  ]);
-  // The server has begun to compile it before anything else (src/door/database-code.mjs).
-  const { veridonDatabaseCode } = globalThis as { veridonDatabaseCode?: Promise<WebAssembly.Module> };
-  const client = await PGlite.create({
-    pgliteWasmModule: await veridonDatabaseCode,
-    fs: new SyncedFS(folder, heard),
-    // -F would switch fsync off; of the ways to sync the log, fsync is the one that the files know.
-    startParams: [
-      ...PGlite.defaultStartParams.filter((parameter) => parameter !== '-F'),
-      ...['-c', 'wal_sync_method=fsync'],
-      // No process writes checkpoints beside us; a log of the usual 1 GB would be gone through after every kill.
-      ...['-c', 'max_wal_size=64MB'],
-      // The usual 160 MB are for servers; what is read again is in the memory of the system besides.
-      ...['-c', 'shared_buffers=24MB'],
-    ],
+  const [{ Pool }, { openHere, openInThread }] = await Promise.all([import('pg'), import('./thread')]);
+  const embedded = await (heard ? openHere(folder, heard) : openInThread(folder));
+  // There is one session: a connection at a time, which stays. The session knows one user and one database.
+  const pool = new Pool({
+    stream: () => embedded.connection(),
+    max: 1,
+    idleTimeoutMillis: 0,
+    user: 'postgres',
+    database: 'postgres',
+    password: '',
   });
-  const database = drizzle(client, { schema });
-  // The usual case costs one question: each kind of statement that the database carries out first costs it tens of ms.
-  if (!(await isNewest(client))) await migrate(database, { migrationsFolder: MIGRATIONS });
-  return { database, kind: 'pglite', close: () => client.close() };
+  const close = () => pool.end().finally(() => embedded.close());
+  try {
+    return { database: await openPool(pool), kind: 'pglite', close };
+  } catch (error) {
+    await embedded.close();
+    throw error;
+  }
 }
 
 async function openPglite(): Promise<Opened> {

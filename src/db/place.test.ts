@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { checkPlace, DataPlaceError, lockPlace, unlockPlace } from './place';
+import { checkPlace, DataPlaceError, lockPlace, unlockPlace } from './place.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'veridon-place-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -1,8 +1,8 @@
 // @ts-check
 // The application: Next.js behind the door. `node src/door/server.mjs PORT`; it listens on 127.0.0.1 only.
-import './database-code.mjs';
 import { createServer } from 'node:http';
 import { setFlagsFromString } from 'node:v8';
+import './database-ahead.mjs';
 import next from 'next';
 import { answerApi, dispatcherOf, started } from './api.mjs';
 import { laneOf, makeTurns } from './turns.mjs';

@@ -34,6 +34,13 @@ test('what is no fault of the database stays what it is', () => {
   expect(problemOf(Object.assign(new Error('x'), { code: 'ECONNREFUSED' }))).toBeUndefined();
 });
 
+test('a database of our own that broke down is said, whichever error carries it', () => {
+  const stopped = Object.assign(new Error('x'), { code: 'DATABASE_STOPPED' });
+  const problem = problemOf(new Error('Failed query', { cause: stopped }));
+  expect(problem).toMatchObject({ status: 503, kind: 'database-away' });
+  expect(problem!.detail).toMatch(/begun anew.*was not confirmed/);
+});
+
 test('a disk that is nearly full is read, and not written', async () => {
   process.env.VERIDON_RESERVE_MB = '1';
   expect(await databaseKind()).toBe('pglite');

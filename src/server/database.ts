@@ -14,7 +14,11 @@ function isAway(error: unknown): boolean {
     cause?: unknown;
     errors?: unknown;
   };
-  if (AWAY_CODE.test(String(code)) || AWAY_TEXT.test(String(message))) return true;
+  const away = process.env.DATABASE_URL
+    ? AWAY_CODE.test(String(code)) || AWAY_TEXT.test(String(message))
+    : // Our own, which has broken down and is begun anew (db/thread.ts).
+      code === 'DATABASE_STOPPED';
+  if (away) return true;
   return (Array.isArray(errors) && errors.some(isAway)) || isAway(cause);
 }
 
@@ -23,12 +27,14 @@ export function problemOf(error: unknown): Problem | undefined {
   if (error instanceof Problem) return error;
   if (error instanceof DataPlaceError)
     return new Problem(507, 'data-directory', 'The data directory cannot be used', error.message);
-  if (process.env.DATABASE_URL && isAway(error))
+  if (isAway(error))
     return new Problem(
       503,
       'database-away',
       'The database does not answer',
-      'The database server that DATABASE_URL names does not answer. What you asked for was not confirmed; Veridon goes on by itself as soon as the server is back.',
+      process.env.DATABASE_URL
+        ? 'The database server that DATABASE_URL names does not answer. What you asked for was not confirmed; Veridon goes on by itself as soon as the server is back.'
+        : 'Veridon’s own database stopped while it worked on this and is begun anew. What you asked for was not confirmed; look whether it was done, and try again.',
     );
   return undefined;
 }

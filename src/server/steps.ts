@@ -60,7 +60,7 @@ export async function keepStep(database: Database, step: StepToKeep): Promise<bo
 async function run(database: Database): Promise<void> {
   state.running = true;
   while (state.waiting.length > 0) {
-    // Whoever has sent something meanwhile is heard first: the database holds this thread while it works.
+    // What has been sent meanwhile is heard first, so that it goes along.
     await new Promise((heard) => setImmediate(heard));
     const batch = state.waiting.splice(0, MOST);
     const together = await keptTogether(database, batch);

@@ -1,3 +1,5 @@
+// @ts-check
+// Plain JavaScript, since the door reads it as it is before anything else (../door/database-ahead.mjs).
 import {
   closeSync,
   constants,
@@ -17,11 +19,12 @@ import { tryLock } from 'fs-native-extensions';
 export class DataPlaceError extends Error {}
 
 /** Where everything is kept: `VERIDON_DATA_DIR`, or `.data` below the application. */
-export function dataPlace(): string {
+export function dataPlace() {
   return resolve(/* turbopackIgnore: true */ process.env.VERIDON_DATA_DIR ?? '.data');
 }
 
-const REASONS: Record<string, string> = {
+/** @type {Record<string, string>} */
+const REASONS = {
   EROFS: 'it is read-only',
   EACCES: 'this account may not write there',
   EPERM: 'this account may not write there',
@@ -31,13 +34,14 @@ const REASONS: Record<string, string> = {
   EEXIST: 'a file stands where a directory is wanted',
 };
 
-function reasonOf(error: unknown): string {
-  const { code, message } = error as NodeJS.ErrnoException;
+/** @param {unknown} error */
+function reasonOf(error) {
+  const { code, message } = /** @type {NodeJS.ErrnoException} */ (error);
   return REASONS[code ?? ''] ?? message;
 }
 
-/** Makes the directory and writes a small file into it; throws `DataPlaceError` where that does not go. */
-export function checkPlace(place: string): void {
+/** Makes the directory and writes a small file into it; throws `DataPlaceError` where that does not go. @param {string} place */
+export function checkPlace(place) {
   const probe = join(place, '.probe');
   try {
     mkdirSync(place, { recursive: true });
@@ -53,9 +57,10 @@ export function checkPlace(place: string): void {
 /** MB that must stay free, so that the database never meets a full disk in the middle of a write. */
 const reserveMb = () => Number(process.env.VERIDON_RESERVE_MB ?? 64);
 
-/** Throws `DataPlaceError` where the disk is about to be full; nothing has been written then. */
-export function checkRoom(place: string): void {
-  let freeMb: number;
+/** Throws `DataPlaceError` where the disk is about to be full; nothing has been written then. @param {string} place */
+export function checkRoom(place) {
+  /** @type {number} */
+  let freeMb;
   try {
     const { bavail, bsize } = statfsSync(place);
     freeMb = (bavail * bsize) / 1_000_000;
@@ -68,18 +73,27 @@ export function checkRoom(place: string): void {
     );
 }
 
-/** The directories that this process holds, with the open file that carries each lock. */
-const held = new Map<string, number>();
+/**
+ * The directories that this process holds, with the open file that carries each lock. One for the process, however often
+ * modules are loaded again.
+ *
+ * @typedef {{ veridonPlaces?: Map<string, number> }} Shared
+ */
+const shared = /** @type {Shared} */ (globalThis);
+const held = (shared.veridonPlaces ??= new Map());
 
 /**
  * Takes the directory for this process. The lock is the operating system's and lies on an open file, so that it is given
  * back whenever its holder ends, however that comes about; nothing is left that could be stale, or be taken by two at once.
  * What the file says is for the message alone. Throws `DataPlaceError` where another process has it.
+ *
+ * @param {string} place
  */
-export function lockPlace(place: string): void {
+export function lockPlace(place) {
   if (held.has(place)) return;
   const file = join(place, 'veridon.lock');
-  let handle: number;
+  /** @type {number} */
+  let handle;
   try {
     handle = openSync(file, constants.O_RDWR | constants.O_CREAT, 0o644);
   } catch (error) {
@@ -97,8 +111,8 @@ export function lockPlace(place: string): void {
   held.set(place, handle);
 }
 
-/** Gives the directory back. */
-export function unlockPlace(place: string): void {
+/** Gives the directory back. @param {string} place */
+export function unlockPlace(place) {
   const handle = held.get(place);
   if (handle === undefined) return;
   held.delete(place);

@@ -1,46 +1,47 @@
+// @ts-check
 import { closeSync, fsyncSync, mkdirSync, openSync, readdirSync } from 'node:fs';
 import { copyFile, open, readdir } from 'node:fs/promises';
 import { dirname, join, relative } from 'node:path';
-import type { PGlite } from '@electric-sql/pglite';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
 
-/** One thing done to the files of the database, in the order in which it was done. Paths are those of this machine. */
-export type DiskStep =
-  | { kind: 'make'; path: string; folder: boolean }
-  | { kind: 'write'; path: string; at: number; bytes: Uint8Array }
-  | { kind: 'size'; path: string; size: number }
-  | { kind: 'rename'; from: string; to: string }
-  | { kind: 'remove'; path: string }
-  | { kind: 'sync'; path: string };
+// Plain JavaScript, since the thread of the database reads it as it is (database-thread.mjs).
 
-// What is used here of the file system inside PGlite (Emscripten's NODEFS), which publishes no types of its own.
-interface Node {
-  id: number;
-  mode: number;
-}
-interface Stream {
-  nfd: number;
-  node: Node;
-}
-interface NodeFiles {
-  realPath(node: Node): string;
-  tryFSOperation<T>(run: () => T): T;
-  node_ops: {
-    mknod(parent: Node, name: string, mode: number, dev: number): Node;
-    rename(node: Node, folder: Node, name: string): void;
-    unlink(parent: Node, name: string): void;
-    rmdir(parent: Node, name: string): void;
-    setattr(node: Node, change: { size?: number }): void;
-  };
-  stream_ops: {
-    write(stream: Stream, from: Uint8Array, offset: number, length: number, at: number): number;
-    setattr(stream: Stream, change: { size?: number }): void;
-    fsync?(stream: Stream): number;
-  };
-}
+/**
+ * One thing done to the files of the database, in the order in which it was done. Paths are those of this machine.
+ *
+ * @typedef {{ kind: 'make', path: string, folder: boolean }
+ *   | { kind: 'write', path: string, at: number, bytes: Uint8Array }
+ *   | { kind: 'size', path: string, size: number }
+ *   | { kind: 'rename', from: string, to: string }
+ *   | { kind: 'remove', path: string }
+ *   | { kind: 'sync', path: string }} DiskStep
+ */
 
-/** Syncs a file or folder by its path. */
-export function syncPath(path: string): void {
+/**
+ * What is used here of the file system inside PGlite (Emscripten's NODEFS), which publishes no types of its own.
+ *
+ * @typedef {{ id: number, mode: number }} Node
+ * @typedef {{ nfd: number, node: Node }} Stream
+ * @typedef {{
+ *   realPath(node: Node): string,
+ *   tryFSOperation<T>(run: () => T): T,
+ *   node_ops: {
+ *     mknod(parent: Node, name: string, mode: number, dev: number): Node,
+ *     rename(node: Node, folder: Node, name: string): void,
+ *     unlink(parent: Node, name: string): void,
+ *     rmdir(parent: Node, name: string): void,
+ *     setattr(node: Node, change: { size?: number }): void,
+ *   },
+ *   stream_ops: {
+ *     write(stream: Stream, from: Uint8Array, offset: number, length: number, at: number): number,
+ *     setattr(stream: Stream, change: { size?: number }): void,
+ *     fsync?(stream: Stream): number,
+ *   },
+ * }} NodeFiles
+ */
+
+/** Syncs a file or folder by its path. @param {string} path */
+export function syncPath(path) {
   const handle = openSync(path, 'r');
   try {
     fsyncSync(handle);
@@ -49,8 +50,8 @@ export function syncPath(path: string): void {
   }
 }
 
-/** Syncs every file and folder below, and the folder itself. */
-export function syncTree(folder: string): void {
+/** Syncs every file and folder below, and the folder itself. @param {string} folder */
+export function syncTree(folder) {
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
     if (entry.isDirectory()) syncTree(join(folder, entry.name));
     else if (entry.isFile()) syncPath(join(folder, entry.name));
@@ -61,10 +62,15 @@ export function syncTree(folder: string): void {
 /** Files that are copied at once: the threads that Node has for files. */
 const AT_ONCE = 4;
 
-/** Copies a folder with all that is below it, and syncs what it makes; others go on meanwhile. */
-export async function copySynced(from: string, to: string): Promise<void> {
+/**
+ * Copies a folder with all that is below it, and syncs what it makes; others go on meanwhile.
+ *
+ * @param {string} from
+ * @param {string} to
+ */
+export async function copySynced(from, to) {
   const entries = await readdir(from, { withFileTypes: true, recursive: true });
-  const below = (folder: boolean) =>
+  const below = (/** @type {boolean} */ folder) =>
     entries
       .filter((entry) => (folder ? entry.isDirectory() : entry.isFile()))
       .map((entry) => relative(from, join(entry.parentPath ?? entry.path, entry.name)));
@@ -82,7 +88,7 @@ export async function copySynced(from: string, to: string): Promise<void> {
   for (const folder of folders) syncPath(folder);
 }
 
-const isFolder = (mode: number) => (mode & 0o170000) === 0o040000;
+const isFolder = (/** @type {number} */ mode) => (mode & 0o170000) === 0o040000;
 
 /**
  * PGlite's files on this machine, with an fsync that is one. PGlite's own answers fsync without doing anything, so that
@@ -92,68 +98,80 @@ const isFolder = (mode: number) => (mode & 0o170000) === 0o040000;
  * than answer.
  */
 export class SyncedFS extends NodeFS {
-  private readonly unsyncedFolders = new Set<string>();
+  /** @type {Set<string>} */
+  #unsyncedFolders = new Set();
+  /** @type {((step: DiskStep) => void) | undefined} */
+  #heard;
 
-  /** `heard` is told every step, for tests that cut the power. */
-  constructor(
-    folder: string,
-    private readonly heard?: (step: DiskStep) => void,
-  ) {
+  /**
+   * @param {string} folder
+   * @param {(step: DiskStep) => void} [heard] is told every step, for tests that cut the power
+   */
+  constructor(folder, heard) {
     super(folder);
+    this.#heard = heard;
   }
 
-  override async init(pg: PGlite, options: Parameters<NodeFS['init']>[1]) {
+  /**
+   * @override
+   * @param {Parameters<NodeFS['init']>[0]} pg
+   * @param {Parameters<NodeFS['init']>[1]} options
+   */
+  async init(pg, options) {
     const made = await super.init(pg, options);
     const preRun = made.emscriptenOpts.preRun;
-    const patch = (module: unknown) => this.patch((module as { NODEFS: NodeFiles }).NODEFS);
+    const patch = (/** @type {unknown} */ module) =>
+      this.#patch(/** @type {{ NODEFS: NodeFiles }} */ (module).NODEFS);
     return { emscriptenOpts: { ...made.emscriptenOpts, preRun: [patch, ...[preRun ?? []].flat()] } };
   }
 
-  private sync(path: string): void {
+  /** @param {string} path */
+  #sync(path) {
     syncPath(path);
-    this.unsyncedFolders.delete(path);
-    this.heard?.({ kind: 'sync', path });
+    this.#unsyncedFolders.delete(path);
+    this.#heard?.({ kind: 'sync', path });
   }
 
-  private patch(files: NodeFiles): void {
+  /** @param {NodeFiles} files */
+  #patch(files) {
     const { realPath, node_ops, stream_ops } = files;
     const { mknod, rename, unlink, rmdir, setattr } = { ...node_ops };
     const { write, setattr: setStream } = { ...stream_ops };
-    const at = (parent: Node, name: string) => join(realPath(parent), name);
+    const at = (/** @type {Node} */ parent, /** @type {string} */ name) => join(realPath(parent), name);
 
     node_ops.mknod = (parent, name, mode, dev) => {
       const node = mknod(parent, name, mode, dev);
-      this.unsyncedFolders.add(realPath(parent));
-      this.heard?.({ kind: 'make', path: at(parent, name), folder: isFolder(mode) });
+      this.#unsyncedFolders.add(realPath(parent));
+      this.#heard?.({ kind: 'make', path: at(parent, name), folder: isFolder(mode) });
       return node;
     };
     node_ops.rename = (node, folder, name) => {
       const from = realPath(node);
       rename(node, folder, name);
       const to = at(folder, name);
-      this.unsyncedFolders.add(dirname(from)).add(dirname(to));
-      this.heard?.({ kind: 'rename', from, to });
+      this.#unsyncedFolders.add(dirname(from)).add(dirname(to));
+      this.#heard?.({ kind: 'rename', from, to });
     };
     node_ops.unlink = (parent, name) => {
       unlink(parent, name);
-      this.heard?.({ kind: 'remove', path: at(parent, name) });
+      this.#heard?.({ kind: 'remove', path: at(parent, name) });
     };
     node_ops.rmdir = (parent, name) => {
       rmdir(parent, name);
-      this.heard?.({ kind: 'remove', path: at(parent, name) });
+      this.#heard?.({ kind: 'remove', path: at(parent, name) });
     };
     node_ops.setattr = (node, change) => {
       setattr(node, change);
-      if (change.size !== undefined) this.heard?.({ kind: 'size', path: realPath(node), size: change.size });
+      if (change.size !== undefined) this.#heard?.({ kind: 'size', path: realPath(node), size: change.size });
     };
     stream_ops.setattr = (stream, change) => {
       setStream(stream, change);
       if (change.size !== undefined)
-        this.heard?.({ kind: 'size', path: realPath(stream.node), size: change.size });
+        this.#heard?.({ kind: 'size', path: realPath(stream.node), size: change.size });
     };
     stream_ops.write = (stream, from, offset, length, position) => {
       const written = write(stream, from, offset, length, position);
-      this.heard?.({
+      this.#heard?.({
         kind: 'write',
         path: realPath(stream.node),
         at: position,
@@ -165,10 +183,10 @@ export class SyncedFS extends NodeFS {
       files.tryFSOperation(() => {
         const path = realPath(stream.node);
         fsyncSync(stream.nfd);
-        this.unsyncedFolders.delete(path);
-        this.heard?.({ kind: 'sync', path });
+        this.#unsyncedFolders.delete(path);
+        this.#heard?.({ kind: 'sync', path });
         const folder = dirname(path);
-        if (this.unsyncedFolders.has(folder)) this.sync(folder);
+        if (this.#unsyncedFolders.has(folder)) this.#sync(folder);
         return 0;
       });
   }
