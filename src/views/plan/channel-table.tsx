@@ -47,7 +47,12 @@ export function ChannelTable({
   });
   const { active } = selection;
 
-  useEffect(() => virtual.scrollToIndex(active.row, { align: 'auto' }), [active.row, virtual]);
+  useEffect(() => {
+    const above = active.row * ROW_HEIGHT - (virtual.scrollOffset ?? 0);
+    const room = (virtual.scrollRect?.height ?? 0) - HEAD_HEIGHT - ROW_HEIGHT;
+    // Asking for what is in sight already would have the browser lay out the table for several frames, to measure how far it goes.
+    if (above < 0 || above > room) virtual.scrollToIndex(active.row, { align: 'auto' });
+  }, [active.row, virtual]);
 
   const focus = () => gridRef.current?.focus({ preventScroll: true });
   const onKeyDown = useTableKeys({
