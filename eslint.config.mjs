@@ -41,6 +41,7 @@ const CORE_ORDER = [
   'bench',
   'fit',
   'check',
+  'table',
   'organise',
   'directory',
 ];

@@ -64,6 +64,7 @@ const SHARED = [
   'alwaysOn',
   'satellite',
   'note',
+  'tags',
   'source',
 ] as const satisfies readonly (keyof ChannelFields)[];
 

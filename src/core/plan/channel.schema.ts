@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { text, trimmedText } from '../text.schema';
+import { text, trimmedText, wantedText } from '../text.schema';
 import { accessSchema, HIGHEST_POWER, isFrequency, MODES, type Mode } from '../radio';
 import { channelIdSchema } from './ids.schema';
-import { NAME_LIMIT, SLOT_LIMIT, FITTED_LIMIT, LIST_LIMIT } from './channel';
+import { NAME_LIMIT, SLOT_LIMIT, FITTED_LIMIT, LIST_LIMIT, TAG_LIMITS } from './channel';
 
 export const frequencySchema = z
   .int('is not a whole number of Hz')
@@ -44,6 +44,8 @@ export const channelFieldsSchema = z.object({
   /** Works a satellite: its two sides belong together, whatever lies between them. Optional: older plans have none. */
   satellite: z.boolean().optional(),
   note: text(500),
+  /** A person's own words to find it by. Optional: older plans have none. */
+  tags: z.array(wantedText(TAG_LIMITS.length)).max(TAG_LIMITS.count).optional(),
   source: sourceSchema.nullable(),
 });
 

@@ -13,6 +13,9 @@ export const CHANNEL_LIMIT = SLOT_LIMIT + 1;
 /** Most models for which one channel has a name fitted by hand. */
 export const FITTED_LIMIT = 32;
 
+/** Most tags that one channel has, and the longest. */
+export const TAG_LIMITS = { count: 12, length: 24 };
+
 /** Most lists of slots that a radio has: sides, or memories and presets. */
 export const LIST_LIMIT = 8;
 
@@ -33,6 +36,7 @@ export const FIELD_NAMES: Record<keyof Channel, string> = {
   alwaysOn: 'always on',
   satellite: 'working a satellite',
   note: 'note',
+  tags: 'tags',
   source: 'source',
 };
 

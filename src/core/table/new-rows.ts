@@ -1,0 +1,78 @@
+import {
+  channelDefaults,
+  parseCell,
+  TAG_LIMITS,
+  type CellContext,
+  type ChannelFields,
+  type ChannelId,
+  type Column,
+} from '../plan';
+import { cutText, keepableText } from '../text';
+import type { PastedField, PastedRow } from './pasted';
+
+/** A channel without a slot. */
+export type NewChannel = ChannelFields & { id: ChannelId };
+
+/** A cell of a pasted row that was not understood. */
+export interface OddCell {
+  id: ChannelId;
+  column: Column;
+  text: string;
+  reason: string;
+}
+
+/** What pasted rows come to. */
+export interface NewRows {
+  channels: NewChannel[];
+  /** Cells that were not understood, of channels that came about all the same. */
+  odd: OddCell[];
+  /** Rows of which no channel comes, since their receive frequency is not understood. */
+  refused: { line: number; text: string; reason: string }[];
+  notes: string[];
+}
+
+/** In which order cells are read: transmit is read against receive. */
+const ORDER = [
+  'rx',
+  'tx',
+  'name',
+  'access',
+  'mode',
+  'power',
+  'scan',
+] as const satisfies readonly PastedField[];
+
+const tagsIn = (text: string) =>
+  [...new Set(text.split(/[,;#]/).map((tag) => cutText(keepableText(tag).trim(), TAG_LIMITS.length)))]
+    .filter((tag) => tag !== '')
+    .slice(0, TAG_LIMITS.count);
+
+/** Makes channels of pasted rows; what is not understood keeps nothing else out. `makeId` gives each an id of its own. */
+export function newRows(rows: readonly PastedRow[], context: CellContext, makeId: () => ChannelId): NewRows {
+  const made: NewRows = { channels: [], odd: [], refused: [], notes: [] };
+  for (const { line, cells } of rows) {
+    const rx = parseCell('rx', cells.rx ?? '', { rx: 0 }, context);
+    if (!rx.ok) {
+      const text = Object.values(cells).filter(Boolean).join(' ');
+      made.refused.push({ line, text, reason: rx.reason });
+      continue;
+    }
+    const id = makeId();
+    let fields = channelDefaults(rx.value.rx!);
+    for (const column of ORDER) {
+      const text = cells[column];
+      if (text === undefined || (text.trim() === '' && column !== 'access')) continue;
+      const parsed = parseCell(column, text, fields, context);
+      if (!parsed.ok) made.odd.push({ id, column, text, reason: parsed.reason });
+      else {
+        fields = { ...fields, ...parsed.value };
+        if (parsed.note !== undefined) made.notes.push(`Line ${line}: ${parsed.note}`);
+      }
+    }
+    if (cells.note) fields.note = cutText(keepableText(cells.note).trim(), 500);
+    const tags = tagsIn(cells.tags ?? '');
+    if (tags.length > 0) fields.tags = tags;
+    made.channels.push({ ...fields, id });
+  }
+  return made;
+}

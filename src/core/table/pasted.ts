@@ -1,0 +1,290 @@
+import { plain, splitUnit, TONES, unitScale } from '../radio';
+import type { Column } from '../plan';
+
+/**
+ * What somebody pastes, before it is held against the plan: a block of cells as a spreadsheet copies it, rows under headings in
+ * any order and wording, or a list in running text. Each comes out as rows of cells by column, with the line that they stood in.
+ */
+
+/** What a pasted row may have beside the columns of the table. */
+export const BESIDES = ['note', 'tags', 'call', 'place'] as const;
+export type PastedField = Exclude<Column, 'slot'> | (typeof BESIDES)[number];
+
+/** A row as it was pasted: text by field. */
+export interface PastedRow {
+  /** Counts the lines of what was pasted from 1. */
+  line: number;
+  cells: Partial<Record<PastedField, string>>;
+}
+
+/** A block goes over the cells where the focus is; rows say themselves what is what, and are new channels. */
+export type Pasted =
+  { kind: 'block'; cells: string[][] } | { kind: 'rows'; rows: PastedRow[]; unknown: string[] };
+
+/** Headings in the words that people and programs of several makers use, in small letters. What stands for two things at once is none. */
+const HEADINGS: Record<string, PastedField | 'slot' | 'direction' | 'shift' | 'send' | 'expect'> = {};
+const heading = (field: (typeof HEADINGS)[string], ...words: string[]) => {
+  for (const word of words) HEADINGS[word] = field;
+};
+heading(
+  'slot',
+  'slot',
+  'no',
+  'no.',
+  'nr',
+  'number',
+  'memory',
+  '#',
+  'ch',
+  'ch no',
+  'channel number',
+  'memory number',
+);
+heading('name', 'name', 'channel', 'channel name', 'station', 'title', 'label', 'repeater', 'station name');
+heading(
+  'rx',
+  'receive',
+  'receive frequency',
+  'receive mhz',
+  'rx',
+  'rx frequency',
+  'rx freq',
+  'frequency',
+  'freq',
+  'mhz',
+);
+heading('rx', 'output', 'output frequency', 'output mhz', 'downlink', 'frequency mhz', 'rx mhz', 'freq mhz');
+heading(
+  'tx',
+  'transmit',
+  'transmit frequency',
+  'transmit mhz',
+  'tx',
+  'tx frequency',
+  'tx freq',
+  'input',
+  'tx mhz',
+);
+heading('tx', 'input frequency', 'input mhz', 'uplink');
+heading('shift', 'shift', 'offset', 'shift mhz', 'offset mhz', 'tx shift');
+heading('direction', 'direction', 'sign', 'shift direction', 'offset direction', '+/-');
+heading(
+  'access',
+  'access',
+  'tone',
+  'ctcss',
+  'squelch',
+  'tone hz',
+  'ctcss hz',
+  'dcs',
+  'code',
+  'tone/code',
+  'tone or code',
+);
+heading(
+  'send',
+  'tone send',
+  'send tone',
+  'tx tone',
+  'tone tx',
+  'ctcss send',
+  'ctcss tx',
+  'tx ctcss',
+  'send',
+  'encode',
+);
+heading(
+  'expect',
+  'tone expect',
+  'expect tone',
+  'rx tone',
+  'tone rx',
+  'ctcss expect',
+  'rx ctcss',
+  'expect',
+  'decode',
+);
+heading('mode', 'mode', 'modulation', 'type', 'emission');
+heading('power', 'power', 'tx power', 'power w', 'watts', 'watt');
+heading('scan', 'scan', 'scanned', 'in scan');
+heading('note', 'note', 'notes', 'comment', 'comments', 'remark', 'remarks');
+heading('tags', 'tags', 'tag', 'labels');
+heading('call', 'call', 'call sign', 'callsign');
+heading('place', 'place', 'site', 'location', 'town', 'city', 'qth');
+
+/** A heading brought to the form in which it is known: small letters, without brackets, units apart from words by one space. */
+const headingOf = (text: string) =>
+  plain(text)
+    .toLowerCase()
+    .replace(/[()[\]_:]/g, ' ')
+    .replace(/ +/g, ' ')
+    .trim();
+
+const known = (text: string) => {
+  const word = headingOf(text);
+  return Object.hasOwn(HEADINGS, word) ? HEADINGS[word] : undefined;
+};
+
+/** True where a row is one of headings: two known ones at least, receive among them, and none that reads as a number. */
+function isHeadings(row: readonly string[]): boolean {
+  const fields = row.map(known);
+  return (
+    fields.filter(Boolean).length >= 2 &&
+    fields.includes('rx') &&
+    row.every((cell) => !/^[\d.,+\- ]*\d[\d.,+\- ]*$/.test(cell.trim()))
+  );
+}
+
+/** A shift and its direction in columns of their own, as one text: `0.6` and `-` are `-0.6`. */
+function transmitText(shift: string | undefined, direction: string | undefined): string | undefined {
+  const size = plain(shift ?? '').replace(/^\+(?=\s*[-+])/, '');
+  const way = plain(direction ?? '').toLowerCase();
+  if (/^(simplex|s|none|off|=|0?)$/.test(way) && direction !== undefined && way !== '') return '=';
+  const sign = /^(\+|plus|up|positive|dup\+)$/.test(way)
+    ? '+'
+    : /^(-|minus|down|negative|dup-)$/.test(way)
+      ? '-'
+      : '';
+  if (shift === undefined && direction === undefined) return undefined;
+  if (size === '' || /^[+-]?0+([.,]0*)?$/.test(size)) return sign === '' || size !== '' ? '=' : sign;
+  if (sign !== '') return sign + size.replace(/^[+-]\s*/, '');
+  // Without a sign and a direction it would read as a frequency.
+  return /^[+-]/.test(size) ? size : `+${size}`;
+}
+
+function accessText(
+  access: string | undefined,
+  send: string | undefined,
+  expect: string | undefined,
+): string | undefined {
+  if (send === undefined && expect === undefined) return access;
+  const [out, back] = [send, expect].map((text) => plain(text ?? '').replace(/^(none|off|-+|0)$/i, ''));
+  if (out === '' && back === '') return access ?? '';
+  return back === '' ? out : `${out}/${back}`;
+}
+
+function underHeadings(rows: readonly (readonly string[])[]): Pasted {
+  const [head, ...body] = rows as [readonly string[], ...(readonly string[])[]];
+  const fields = head.map(known);
+  const unknown = head.filter((text, at) => text.trim() !== '' && fields[at] === undefined);
+  return {
+    kind: 'rows',
+    unknown,
+    rows: body.flatMap((row, at) => {
+      if (row.every((cell) => cell.trim() === '')) return [];
+      // The first of several columns for one field that has something in it.
+      const cell = (field: (typeof fields)[number]) => {
+        const places = fields.flatMap((one, place) => (one === field ? [place] : []));
+        const filled = places.find((place) => (row[place] ?? '').trim() !== '');
+        return places.length === 0 ? undefined : (row[filled ?? places[0]!] ?? '');
+      };
+      const cells: PastedRow['cells'] = {};
+      for (const field of ['name', 'rx', 'mode', 'power', 'scan', ...BESIDES] as const) {
+        const text = cell(field);
+        if (text !== undefined) cells[field] = text;
+      }
+      const tx = cell('tx');
+      const shifted = transmitText(cell('shift'), cell('direction'));
+      if (tx !== undefined && tx.trim() !== '') cells.tx = tx;
+      else if (shifted !== undefined) cells.tx = shifted;
+      else if (tx !== undefined) cells.tx = tx;
+      const access = accessText(cell('access'), cell('send'), cell('expect'));
+      if (access !== undefined) cells.access = access;
+      // What has a call sign and no name is called by that.
+      if ((cells.name ?? '').trim() === '' && cells.call) cells.name = cells.call;
+      return [{ line: at + 2, cells }];
+    }),
+  };
+}
+
+const FREQUENCY = /^\d{1,4}[.,]\d{1,6}$/;
+const SHIFT = /^[+-](\d{0,3}([.,]\d+)?|\d+k)$/i;
+const TONE = /^\/?(\d{2,3}[.,]\d|d\d{3}[ni])(\/(\d{2,3}[.,]\d|d\d{3}[ni]))?$/i;
+const MODE = /^(n?fm|am|usb|lsb|cw|dmr|p25|nxdn|c4fm)$/i;
+const WATTS = /^\d+([.,]\d+)?w$/i;
+const SLOT_OR_COLOUR = /^(cc\d{1,2}|ts[12])$/i;
+/** Words that only part what they stand between. */
+const FILLING = /^(mhz|hz|tone|ctcss|shift|mode|on|at|@|-|:|=)$/i;
+
+/** True for what reads as a tone of the list, which is then no frequency. */
+const isListedTone = (word: string) =>
+  /^\d{2,3}[.,]\d$/.test(word) && TONES.includes(Number(word.replace(/[.,]/, '')));
+
+/** The frequency that stands at a word, with its unit where that is the next one; undefined where none does. */
+function frequencyAt(words: readonly string[], at: number): { text: string; words: number } | undefined {
+  const word = words[at]!;
+  const split = splitUnit(word);
+  if (!split) return undefined;
+  if (split.unit !== '') return (unitScale(split.unit) ?? 0) > 0 ? { text: word, words: 1 } : undefined;
+  const unit = words[at + 1] ?? '';
+  if ((unitScale(unit) ?? 0) > 0) return { text: `${word} ${unit}`, words: 2 };
+  return FREQUENCY.test(word) && !isListedTone(word) ? { text: word, words: 1 } : undefined;
+}
+
+/**
+ * A line of running text, as somebody jots it down: `Ullsmere Hill 145.6125 -0.6 88.5 FM`. The first that reads as a frequency is
+ * what is received; behind it a shift, a tone, a mode or a power is that, in any order; the rest is the name. Undefined where no
+ * frequency is in it.
+ */
+export function readLine(text: string): PastedRow['cells'] | undefined {
+  const words = plain(text)
+    .replace(/^(?:[-*•]|\d{1,4}[.)])\s+/, '')
+    .split(/[ \t;|]+/)
+    .map((word) => word.replace(/[,:]$/, ''))
+    .filter((word) => word !== '');
+  const first = words.findIndex((_, at) => frequencyAt(words, at));
+  if (first < 0) return undefined;
+  const receive = frequencyAt(words, first)!;
+  const cells: PastedRow['cells'] = { rx: receive.text };
+  const name = words.slice(0, first).filter((word) => !FILLING.test(word));
+  const digital: string[] = [];
+  for (let at = first + receive.words; at < words.length; at++) {
+    const word = words[at]!;
+    const next = words[at + 1] ?? '';
+    const other = frequencyAt(words, at);
+    if (cells.tx === undefined && (SHIFT.test(word) || word === '=')) cells.tx = word;
+    else if (cells.access === undefined && TONE.test(word)) cells.access = word;
+    else if (cells.tx === undefined && other) {
+      cells.tx = other.text;
+      at += other.words - 1;
+    } else if (cells.mode === undefined && MODE.test(word)) cells.mode = word;
+    else if (WATTS.test(word)) cells.power = word;
+    else if (/^\d+([.,]\d+)?$/.test(word) && /^w(atts?)?$/i.test(next)) {
+      cells.power = `${word} W`;
+      at++;
+    } else if (SLOT_OR_COLOUR.test(word)) digital.push(word);
+    else if (/^nac$/i.test(word)) {
+      digital.push(word, next);
+      at++;
+    } else if (/^(listen|x)$/i.test(word)) {
+      cells.tx = 'x';
+      if (/^only$/i.test(next)) at++;
+    } else if (!FILLING.test(word)) name.push(word);
+  }
+  if (digital.length > 0) cells.access = digital.join(' ');
+  return { ...cells, name: name.join(' ') };
+}
+
+/**
+ * Works out what was pasted. `cells` is the text parted into rows and cells by whichever delimiter it has.
+ *
+ * @example readPasted('Receive\tName\n145,6125\tHill', [['Receive', 'Name'], ['145,6125', 'Hill']])
+ */
+export function readPasted(text: string, cells: readonly (readonly string[])[]): Pasted {
+  const filled = cells.filter((row) => row.some((cell) => cell.trim() !== ''));
+  if (filled.length > 1 && isHeadings(filled[0]!)) return underHeadings(filled);
+  const lines = text.split(/\r?\n/);
+  // Running text: no tabs, and most lines have words around a frequency.
+  if (!text.includes('\t')) {
+    const read = lines.map((line, at) => ({ line: at + 1, text: line, cells: readLine(line) }));
+    const some = read.filter((one) => one.text.trim() !== '');
+    const rows = some.filter((one) => one.cells && (one.cells.name ?? '') !== '');
+    if (rows.length > 0 && rows.length * 2 >= some.length)
+      return {
+        kind: 'rows',
+        unknown: [],
+        rows: some.map((one) => ({ line: one.line, cells: one.cells ?? { name: one.text.trim() } })),
+      };
+  }
+  return { kind: 'block', cells: cells.map((row) => [...row]) };
+}
