@@ -44,8 +44,15 @@ export async function ask(url: string, init: RequestInit = {}, waitMs = 10_000):
   });
   try {
     const response = await Promise.race([fetch(url, { ...init, signal: leave.signal }), over]);
-    const text = await Promise.race([response.text(), over]);
     const type = response.headers.get('content-type') ?? '';
+    // An event stream goes on: its beginning is the answer.
+    const beginning = async () => {
+      const reader = response.body!.getReader();
+      const { value } = await reader.read();
+      void reader.cancel();
+      return new TextDecoder().decode(value);
+    };
+    const text = await Promise.race([type.includes('event-stream') ? beginning() : response.text(), over]);
     const body: unknown = type.includes('json') && text !== '' ? JSON.parse(text) : text;
     return { status: response.status, ms: took(), body, type };
   } catch (error) {

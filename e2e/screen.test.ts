@@ -54,7 +54,7 @@ test('? shows the shortcuts; / finds in the plan; Esc gives the whole plan back'
   await page.focus('[role=grid]');
   await keys('/');
   await page.keyboard.type('weather');
-  await sees(page, '[role=toolbar]', '6 of 20');
+  await sees(page, '[aria-label="What is shown"]', '6 of 20');
   await page.focus('[role=grid]');
   await keys('Escape');
   await until('all rows', async () => (await page.$('[role=grid][aria-rowcount="22"]')) !== null);
@@ -183,7 +183,7 @@ test('a note is kept with its channel and found by; a station that never falls s
   // the fields are those of the chosen channel, and stand there once
   expect(await page.$$('#channel-note, #radio-name')).toHaveLength(2);
   await page.type('#find-in-plan', 'harbour off');
-  await sees(page, '[role=toolbar]', '1 of 20');
+  await sees(page, '[aria-label="What is shown"]', '1 of 20');
   await page.focus('[role=grid]');
   await keys('Escape');
   await page.click(await cell(page, 7, 'rx'));

@@ -62,12 +62,28 @@ export const operation = <R, P = object, Q = object, B = undefined>(
   { response, ...parts }: Parts<P, Q, B> & { response: z.ZodType<R> },
 ): Operation<P, Q, B, R> => described(method, path, summary, parts, { response, file: null });
 
+/** The media type of an event stream. */
+export const EVENT_STREAM = 'text/event-stream';
+
 /** An answer that is not JSON. */
 export interface FileAnswer {
   file: Uint8Array | string;
   type: string;
   name: string;
 }
+
+/** An answer that goes on: lines of an event stream, until whoever asked has gone. */
+export interface StreamAnswer {
+  stream: AsyncIterable<string>;
+}
+
+/** An operation that answers an event stream. */
+export const streamOperation = <P = object, Q = object>(
+  path: string,
+  summary: string,
+  parts: Parts<P, Q, undefined>,
+): Operation<P, Q, undefined, StreamAnswer> =>
+  described('GET', path, summary, parts, { response: z.custom<StreamAnswer>(), file: EVENT_STREAM });
 
 /** An operation that answers a file. */
 export const fileOperation = <P = object, Q = object>(

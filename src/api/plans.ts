@@ -22,6 +22,7 @@ import {
 } from '../core/plan';
 import { REGIONS } from '../core/radio';
 import { text, wantedText } from '../core/text.schema';
+import { historyApi } from './history';
 import { fileOperation, operation, revisionNumber } from './operation';
 
 const planParams = z.object({ id: planIdSchema });
@@ -74,15 +75,6 @@ const planRow = z.object({
 });
 /** What the list says of a plan. */
 export type PlanRow = z.infer<typeof planRow>;
-
-const logRow = z.object({
-  revision: z.int(),
-  kind: z.enum(['edit', 'undo', 'redo']),
-  label: z.string(),
-  /** As it was logged, in the format of its day. */
-  edit: z.looseObject({ name: z.string() }),
-  at: z.string(),
-});
 
 /** A plan of the same family, with the revision of it that has been looked at and the newest. */
 const relative = {
@@ -286,19 +278,7 @@ export const planApi = {
       problems: [404, 410],
     },
   ),
-  edits: operation('GET', '/api/plans/{id}/edits', 'The log of a plan, newest first', {
-    params: planParams,
-    query: z.object({
-      before: z.coerce.number().pipe(revisionNumber).optional(),
-      limit: z.coerce.number().pipe(z.int().min(1).max(500)).default(100),
-    }),
-    response: z.object({
-      edits: z.array(logRow),
-      /** What to ask for with `before` to get the page after this one; null on the last. */
-      next: z.int().nullable(),
-    }),
-    problems: [404, 410],
-  }),
+  ...historyApi,
   edit: operation(
     'POST',
     '/api/plans/{id}/edits',

@@ -176,3 +176,17 @@ export const instances = pgTable('instances', {
   id: text('id').primaryKey(),
   seenAt: instant('seen_at').notNull().defaultNow(),
 });
+
+/** Revisions that a person named. */
+export const marks = pgTable(
+  'marks',
+  {
+    planId: text('plan_id')
+      .notNull()
+      .references(() => plans.id),
+    revision: integer('revision').notNull(),
+    name: text('name').notNull(),
+    at: instant('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.planId, table.revision] })],
+);

@@ -8,7 +8,7 @@ import { endAnswer } from './door.mjs';
  */
 
 /**
- * @typedef {{ status: number, headers: Record<string, string>, body: string | Uint8Array }} Outgoing
+ * @typedef {{ status: number, headers: Record<string, string>, body: string | Uint8Array | AsyncIterable<string> }} Outgoing
  * @typedef {{ method: string, url: string, header: (name: string) => string | null, bytes: (most: number) => Promise<Uint8Array | null>, gone: AbortSignal }} Incoming
  * @typedef {(incoming: Incoming) => Promise<Outgoing>} Dispatch
  */
@@ -61,6 +61,27 @@ function bytesOf(request, most) {
 }
 
 /**
+ * Sends what comes piece by piece, as it comes, until it ends or whoever asked has gone. Nobody else waits for it.
+ *
+ * @param {AsyncIterable<string>} parts
+ * @param {import('node:http').ServerResponse} response
+ * @param {boolean} headAlone
+ */
+async function pour(parts, response, headAlone) {
+  const iterator = parts[Symbol.asyncIterator]();
+  if (headAlone) {
+    response.end();
+    return void (await iterator.return?.());
+  }
+  // Nobody is to hold pieces back to send several at once.
+  response.flushHeaders();
+  response.once('close', () => void iterator.return?.());
+  for (let next = await iterator.next(); !next.done && !response.closed; next = await iterator.next())
+    response.write(next.value);
+  response.end();
+}
+
+/**
  * @param {Dispatch} dispatch
  * @param {import('node:http').IncomingMessage} request
  * @param {import('node:http').ServerResponse} response
@@ -88,13 +109,15 @@ export async function answerApi(dispatch, request, response) {
       return leaving.signal;
     },
   });
+  const whole = typeof body === 'string' || body instanceof Uint8Array;
   response.writeHead(status, {
     ...headers,
     // Nothing that is answered here is a page.
     'Content-Security-Policy': "default-src 'none'; frame-ancestors 'none'",
-    'Content-Length': Buffer.byteLength(body),
+    ...(whole && { 'Content-Length': Buffer.byteLength(body) }),
     // What was refused before its body was read to the end leaves the rest of it on the connection.
     ...(hasBody && !request.complete && { Connection: 'close' }),
   });
+  if (!whole) return void (await pour(body, response, method === 'HEAD'));
   endAnswer(response, method === 'HEAD' ? undefined : body);
 }

@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
-import { and, asc, desc, eq, gt, gte, inArray, lt, lte } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, ilike, inArray, lt, lte } from 'drizzle-orm';
 import {
   applyEdit,
   editSchema,
@@ -152,6 +152,10 @@ export async function salvaged(database: Database, planId: PlanId, revision: num
   throw unreadable(row.name, read.ok ? 'Its log does not lead back there.' : read.reason);
 }
 
+/** In whose label a text stands, whichever the case of its letters; all where it is empty. */
+const labelHas = (text: string) =>
+  text.trim() === '' ? undefined : ilike(revisions.label, `%${text.trim().replace(/[\\%_]/g, '\\$&')}%`);
+
 /** Bytes of edits that one page of the log holds at most, but one edit whatever its size. */
 const LONGEST_PAGE = 1_000_000;
 
@@ -159,14 +163,14 @@ const LONGEST_PAGE = 1_000_000;
  * A page of the log, newest first: at most `limit` revisions, and no more than fit into an answer. `next` is what to ask
  * for with `before` to get the page after it; null on the last one.
  */
-export async function planLog(id: PlanId, before: number | undefined, limit: number) {
+export async function planLog(id: PlanId, before: number | undefined, limit: number, search = '') {
   const database = await reading();
   const row = await wantRow(database, id);
   const own = eq(revisions.planId, id);
   const sizes = await database
     .select({ revision: revisions.revision, bytes: revisions.bytes })
     .from(revisions)
-    .where(and(own, lt(revisions.revision, before ?? row.revision + 1)))
+    .where(and(own, lt(revisions.revision, before ?? row.revision + 1), labelHas(search)))
     .orderBy(desc(revisions.revision))
     .limit(limit + 1);
   let fits = 0;

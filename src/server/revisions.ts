@@ -27,6 +27,7 @@ import { Problem } from './problem';
 import { giveSpaceBack } from './space';
 import { keepStep } from './steps';
 import { inTurn } from './turns';
+import { announce } from './watch';
 
 /**
  * What a change answers. `edits` is there where the sender's own edit on the revision that it names is not all that has come
@@ -138,6 +139,7 @@ async function keep(
   if (!kept) return undefined;
   const held = { plan: after, revision, undoHead, redoHead, bytes, inRows: true };
   hold(id, held);
+  announce(id, { revision, label: step.label });
   keepSnapshot(id, revision, after);
   giveSpaceBack();
   return held;

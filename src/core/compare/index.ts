@@ -1,2 +1,3 @@
 export * from './besides';
 export * from './contents';
+export * from './states';

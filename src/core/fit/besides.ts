@@ -8,7 +8,10 @@ export type Besides = Omit<Content, 'channels'> & { besides: FitBeside[] };
 /** Where a channel is in the radio. */
 type Place = Pick<FittedPlanChannel, 'list' | 'slot'>;
 
-const NOT_AT_ALL: Record<OwnKind, string> = {
+/** The kinds that stand in a radio; what is left over does not. */
+type HeldKind = Exclude<OwnKind, 'leftOver'>;
+
+const NOT_AT_ALL: Record<HeldKind, string> = {
   zone: 'This radio has no zones',
   skipSet: 'This radio has no skip sets',
   scanEdge: 'This radio has no scan edges of its own',
@@ -31,11 +34,11 @@ export function fitBesides(plan: Plan, model: Model, channels: readonly FittedPl
         return place?.list === list ? [place.slot] : [];
       })
       .sort((a, b) => a - b);
-  const leave = (kind: OwnKind, id: string, because: string) =>
+  const leave = (kind: HeldKind, id: string, because: string) =>
     made.besides.push({ kind, id, text: 'Left out', because });
 
   /** The records that the model has room for, each with its number and its name as the display has it. */
-  const held = <K extends OwnKind>(kind: K, has: { count: number; name: number; word?: string } | null) =>
+  const held = <K extends HeldKind>(kind: K, has: { count: number; name: number; word?: string } | null) =>
     (recordsOf(plan, kind) as readonly { id: string; name: string }[]).flatMap((record, place) => {
       if (!has) leave(kind, record.id, NOT_AT_ALL[kind]);
       else if (place >= has.count)
@@ -107,7 +110,7 @@ function fitScanEdges(
   plan: Plan,
   model: Model,
   made: Besides,
-  leave: (kind: OwnKind, id: string, because: string) => void,
+  leave: (kind: HeldKind, id: string, because: string) => void,
 ): void {
   const sides = sidesOf(model);
   const counts = new Map<number, number>();

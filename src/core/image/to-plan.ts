@@ -102,7 +102,7 @@ export function planOfContent(
     from,
     to,
   }));
-  return { channels, zones, skipSets, scanEdges, setUps, settings: settingsOf(content, model) };
+  return { channels, leftOver: [], zones, skipSets, scanEdges, setUps, settings: settingsOf(content, model) };
 }
 
 function settingsOf({ settings }: RadioContent, model: Model): Plan['settings'] {

@@ -51,6 +51,9 @@ export interface Offers {
 /** Most that is offered at once: what is taken goes over the wire. */
 export const MOST_OFFERS = 500;
 
+/** What is offered: what has no room in one radio says nothing to another. */
+const OFFERED = KIND_NAMES.filter((kind) => kind !== 'leftOver');
+
 /** What goes along from plan to plan: all of a channel but its place, and the names by hand that are of one radio. */
 const SHARED = [
   'name',
@@ -256,7 +259,7 @@ export function offersOf(
     isHere(kind, id) || (now!.get(kind)!.has(id) && !then!.get(kind)!.has(id));
   const isGone: There = (kind, id) => then!.get(kind)!.has(id) && !now!.get(kind)!.has(id);
   const where = { isHere, isThere, isGone };
-  const every = KIND_NAMES.flatMap((kind) => piecesOf(kind, [base, source, own], where));
+  const every = OFFERED.flatMap((kind) => piecesOf(kind, [base, source, own], where));
   const pieces = every.slice(0, MOST_OFFERS);
   const added = new Map(
     every.flatMap((piece) => (piece.what === 'added' ? [[keyOf(piece.kind, piece.id), piece]] : [])),
@@ -325,7 +328,7 @@ export function ownDifferences(source: Plan, own: Plan): OwnDifference[] {
       name: 'Slots',
       text: elsewhere === 1 ? '1 channel has another' : `${elsewhere} channels have others`,
     });
-  return [...whole, ...KIND_NAMES.flatMap((kind) => recordDifferences(kind, source, own))];
+  return [...whole, ...OFFERED.flatMap((kind) => recordDifferences(kind, source, own))];
 }
 
 function recordDifferences(kind: Kind, source: Plan, own: Plan): OwnDifference[] {

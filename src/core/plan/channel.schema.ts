@@ -64,5 +64,6 @@ export type ChannelFields = z.infer<typeof channelFieldsSchema>;
 /** One receive and transmit arrangement with a name, in a slot. */
 export type Channel = z.infer<typeof channelSchema>;
 
-/** A channel without a slot yet. */
+/** A channel without a slot: one that is new, or left over. */
 export const newChannelSchema = channelFieldsSchema.extend({ id: channelIdSchema });
+export type NewChannel = z.infer<typeof newChannelSchema>;

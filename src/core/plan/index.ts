@@ -13,6 +13,7 @@ export type { PlainEdit } from './edits/plain.schema';
 export * from './ids';
 export * from './ids.schema';
 export * from './kinds';
+export * from './left-over';
 export * from './kinds.schema';
 export * from './names';
 export * from './plan';

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { channelKind } from './channel';
-import { channelSchema } from './channel.schema';
+import { channelSchema, newChannelSchema } from './channel.schema';
 import type { Kind } from './kinds';
+import { leftOverKind } from './left-over';
 import { scanEdgeKind } from './scan-edge';
 import { scanEdgeSchema } from './scan-edge.schema';
 import { setUpKind } from './set-up';
@@ -14,6 +15,7 @@ import { zoneSchema } from './zone.schema';
 /** What a record of each kind is made of, its id among it. */
 export const SCHEMAS = {
   channel: channelSchema,
+  leftOver: newChannelSchema,
   zone: zoneSchema,
   skipSet: skipSetSchema,
   scanEdge: scanEdgeSchema,
@@ -23,6 +25,8 @@ export const SCHEMAS = {
 /** The plan's lists of records. */
 export const listsSchema = z.object({
   channels: z.array(SCHEMAS.channel).max(channelKind.limit),
+  /** Plans of before there were any have none. */
+  leftOver: z.array(SCHEMAS.leftOver).max(leftOverKind.limit).default([]),
   zones: z.array(SCHEMAS.zone).max(zoneKind.limit),
   skipSets: z.array(SCHEMAS.skipSet).max(skipSetKind.limit),
   scanEdges: z.array(SCHEMAS.scanEdge).max(scanEdgeKind.limit),

@@ -1,4 +1,5 @@
 import { channelKind } from './channel';
+import { leftOverKind } from './left-over';
 import { scanEdgeKind } from './scan-edge';
 import { setUpKind } from './set-up';
 import { skipSetKind } from './skip-set';
@@ -11,6 +12,7 @@ import type { AnyRecord, Lists, RecordOf } from './kinds.schema';
  */
 export const KINDS = {
   channel: channelKind,
+  leftOver: leftOverKind,
   zone: zoneKind,
   skipSet: skipSetKind,
   scanEdge: scanEdgeKind,
@@ -25,7 +27,14 @@ export type OwnKind = Exclude<Kind, 'channel'>;
 export const KIND_NAMES = Object.keys(KINDS) as Kind[];
 
 /** A plan's lists with nothing in them. */
-export const emptyLists = (): Lists => ({ channels: [], zones: [], skipSets: [], scanEdges: [], setUps: [] });
+export const emptyLists = (): Lists => ({
+  channels: [],
+  leftOver: [],
+  zones: [],
+  skipSets: [],
+  scanEdges: [],
+  setUps: [],
+});
 
 /** The records of a kind in a plan. */
 export function recordsOf<K extends Kind>(plan: Lists, kind: K): readonly RecordOf<K>[] {

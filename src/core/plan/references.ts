@@ -130,3 +130,17 @@ export function fieldKept(kind: Kind, record: AnyRecord, field: string, plan: Pl
   const kept = keptReferences(kind, record, thereIn(plan));
   return (kept as unknown as Record<string, unknown>)[field];
 }
+
+/** The records that refer to one of those, by kind; kinds of which none does are left out. */
+export function referringTo(
+  plan: Plan,
+  kind: Kind,
+  ids: ReadonlySet<string>,
+): { kind: Kind; records: readonly AnyRecord[] }[] {
+  return REFERRING.flatMap((own) => {
+    const records = (recordsOf(plan, own) as readonly AnyRecord[]).filter(
+      (record) => keptReferences(own, record, (to, id) => to !== kind || !ids.has(id)) !== record,
+    );
+    return records.length > 0 ? [{ kind: own, records }] : [];
+  });
+}

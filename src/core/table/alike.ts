@@ -1,18 +1,6 @@
 import { accessOnAir, allocationsOf, type Rules } from '../radio';
 import type { Channel, ChannelId } from '../plan';
-
-/** In what channels can be alike. */
-export const ALIKE = ['band', 'mode', 'access', 'shift', 'source', 'finding'] as const;
-export type Alike = (typeof ALIKE)[number];
-
-export const ALIKE_NAMES: Record<Alike, string> = {
-  band: 'the same band',
-  mode: 'the same mode',
-  access: 'the same access',
-  shift: 'the same shift',
-  source: 'the same source',
-  finding: 'the same finding',
-};
+import type { Alike } from './words';
 
 export interface AlikeContext {
   rules: Rules;

@@ -28,7 +28,7 @@ const channels = [
     scan: false,
   }),
   channel(3, 162_400_000, { name: 'Stop Weather', tx: null, note: 'from the harbour' }),
-  channel(4, 145_500_000, { name: '', power: 500, tags: ['Regatta'] }),
+  channel(4, 145_500_000, { name: '', power: 500, tags: ['Regatta', 'North Coast'] }),
   channel(12, 433_512_500, {
     name: 'Hollin',
     tx: 433_600_000,
@@ -72,6 +72,8 @@ test.each([
   ['no zone', [1, 3, 4, 12]],
   ['#regatta', [4]],
   ['-#regatta', [1, 2, 3, 12]],
+  ['#northcoast', [4]],
+  ['coast', [4]],
   ['power<1w', [4]],
   ['power>=4W', [1, 2, 12]],
   ['rx>145.6', [1, 2, 3, 12]],

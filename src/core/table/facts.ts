@@ -274,7 +274,7 @@ export function readWishes(typed: string, rules: Rules): Wish[] {
         not,
         kind: 'fact',
         text: `#${tag}`,
-        holds: ({ tags = [] }) => tags.some((one) => one.toLowerCase() === tag),
+        holds: ({ tags = [] }) => tags.some((one) => one.toLowerCase().replaceAll(' ', '') === tag),
       });
     else wishes.push({ not, kind: 'words', text: first, holds: wordsHold(first) });
     at++;

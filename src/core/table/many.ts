@@ -9,6 +9,7 @@ import {
   type ChannelChange,
   type ChannelSet,
 } from '../plan';
+import type { LetterCase } from './words';
 
 /** What a change of many channels comes to: the changes, and how many it has nothing for, with the reason. */
 export interface ManyChanges {
@@ -18,10 +19,6 @@ export interface ManyChanges {
   /** Why, of the first of those. */
   reason: string | null;
 }
-
-/** How letters are written. */
-export const CASES = ['capitals', 'small', 'Each Word'] as const;
-export type LetterCase = (typeof CASES)[number];
 
 /** What can be done to all that is chosen, in one stroke. */
 export type ManyWish =

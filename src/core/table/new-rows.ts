@@ -3,15 +3,12 @@ import {
   parseCell,
   TAG_LIMITS,
   type CellContext,
-  type ChannelFields,
   type ChannelId,
   type Column,
+  type NewChannel,
 } from '../plan';
 import { cutText, keepableText } from '../text';
 import type { PastedField, PastedRow } from './pasted';
-
-/** A channel without a slot. */
-export type NewChannel = ChannelFields & { id: ChannelId };
 
 /** A cell of a pasted row that was not understood. */
 export interface OddCell {

@@ -50,6 +50,22 @@ function decoded(parts: Record<string, string>): Record<string, string> {
   );
 }
 
+/** What comes piece by piece, as the web has it. */
+function streamOf(parts: AsyncIterable<string>): ReadableStream<Uint8Array> {
+  const iterator = parts[Symbol.asyncIterator]();
+  const encoder = new TextEncoder();
+  return new ReadableStream({
+    async pull(controller) {
+      const { done, value } = await iterator.next();
+      if (done) controller.close();
+      else controller.enqueue(encoder.encode(value));
+    },
+    async cancel() {
+      await iterator.return?.();
+    },
+  });
+}
+
 /** The same for a request of the web's own kind, as the framework hands it on. */
 export async function dispatchRequest(request: Request): Promise<Response> {
   const { pathname, search } = new URL(request.url);
@@ -69,5 +85,9 @@ export async function dispatchRequest(request: Request): Promise<Response> {
     },
     gone: request.signal,
   });
-  return new Response(request.method === 'HEAD' ? null : (body as BodyInit), { status, headers });
+  const whole = typeof body === 'string' || body instanceof Uint8Array;
+  return new Response(request.method === 'HEAD' ? null : whole ? (body as BodyInit) : streamOf(body), {
+    status,
+    headers,
+  });
 }

@@ -15,8 +15,10 @@ import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } fr
 import { familyOf, movePlan, offersFrom } from '../family';
 import { getCopy, listCopies, planFromCopy } from '../copies';
 import { lookAtBench, previewWrite } from '../bench';
+import { marksOf, planThen, setMark } from '../marks';
 import { planLog } from '../plan-log';
 import { editPlan, goBack, stepBack } from '../revisions';
+import { watchPlan } from '../watch';
 import type { api, Operation } from '../../api';
 import { openApiDocument } from './openapi';
 import type { Handler } from './route';
@@ -59,7 +61,11 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
     type: 'application/json',
     name: `${params.id}-document.json`,
   }),
-  edits: ({ params, query }) => planLog(params.id, query.before, query.limit),
+  then: ({ params, query }) => planThen(params.id, query.revision),
+  events: async ({ params, gone }) => ({ stream: await watchPlan(params.id, gone) }),
+  marks: async ({ params }) => ({ marks: await marksOf(params.id) }),
+  mark: async ({ params, body }) => ({ marks: await setMark(params.id, body.revision, body.name) }),
+  edits: ({ params, query }) => planLog(params.id, query.before, query.limit, query.search),
   edit: ({ params, body, asker }) => editPlan(params.id, body.base, body.edit, asker),
   undo: ({ params, query, asker }) => stepBack(params.id, 'undo', asker, query.base),
   redo: ({ params, query, asker }) => stepBack(params.id, 'redo', asker, query.base),

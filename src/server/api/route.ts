@@ -2,13 +2,16 @@ import { type z } from 'zod';
 import { problemOf } from '../database';
 import { changeKeySchema, KEY_HEADER, NOBODY, type Asker } from '../once';
 import { Problem, problemDocument } from '../problem';
-import type { FileAnswer, Operation } from '../../api';
+import { EVENT_STREAM, type FileAnswer, type Operation, type StreamAnswer } from '../../api';
 
 /** Longest body that is read, bytes. */
 const LONGEST_BODY = 4_000_000;
 
 const isFile = (value: unknown): value is FileAnswer =>
   typeof value === 'object' && value !== null && 'file' in value;
+
+const isStream = (value: unknown): value is StreamAnswer =>
+  typeof value === 'object' && value !== null && 'stream' in value;
 
 /** A request, whichever way it came: by the door (src/door/api.mjs) or by the framework. */
 export interface Incoming {
@@ -26,7 +29,8 @@ export interface Incoming {
 export interface Outgoing {
   status: number;
   headers: Record<string, string>;
-  body: string | Uint8Array;
+  /** What goes on comes piece by piece. */
+  body: string | Uint8Array | AsyncIterable<string>;
 }
 
 const json = (
@@ -128,6 +132,12 @@ export async function answer<P, Q, B, R>(
       },
     };
     const said = await run(asked);
+    if (isStream(said))
+      return {
+        status: 200,
+        headers: { 'Content-Type': EVENT_STREAM, 'Cache-Control': 'no-store' },
+        body: said.stream,
+      };
     if (!isFile(said)) return json(operation.status, said);
     return {
       status: 200,

@@ -1,16 +1,8 @@
 'use client';
 
 import { useMemo, useState, type FormEvent } from 'react';
-import {
-  previewArrangement,
-  ROOMS,
-  SORT_KEYS,
-  PLACEMENT_NAMES,
-  type Arrangement,
-  type Room,
-  type SortKey,
-  slotText,
-} from '@/core/plan';
+import { PLACEMENTS, PLACEMENT_NAMES, SORT_KEYS, slotText, type Placement, type SortKey } from '@/core/plan';
+import { previewRearranging, rearranging, type Rearrangement } from '@/core/table';
 import { Button, Choice, Field, Scroll, useEscape } from '@/ui';
 import { HEADINGS } from './channel-row';
 import { useDesk } from './desk';
@@ -23,7 +15,7 @@ interface Props {
 
 /** What the panel opens with. */
 export interface Wish {
-  how: Arrangement['how'];
+  how: Rearrangement['how'];
   key?: SortKey;
 }
 
@@ -38,12 +30,12 @@ export function ArrangePanel({ wish, onClose }: Props) {
   const [key, setKey] = useState<SortKey>(wish.key ?? 'name');
   const [start, setStart] = useState(String(table.chosenChannels[0]?.slot ?? table.range.first));
   const [step, setStep] = useState('1');
-  const [room, setRoom] = useState<Room>('push-down');
+  const [room, setRoom] = useState<Placement>('push-down');
 
   const first = number(start);
   const by = number(step);
-  const moves = useMemo(() => {
-    const arrangement: Arrangement =
+  const preview = useMemo(() => {
+    const arrangement: Rearrangement =
       how === 'sort'
         ? { how, key }
         : how === 'move'
@@ -51,20 +43,24 @@ export function ArrangePanel({ wish, onClose }: Props) {
           : how === 'renumber'
             ? { how, start: first ?? 0, step: by || 1 }
             : { how };
-    return previewArrangement(plan, table.chosen, arrangement, table.range, table.list);
+    return previewRearranging(plan, table.chosen, arrangement, table.range, table.list);
   }, [plan, table.chosen, table.range, table.list, how, key, first, by, room]);
   const wantsSlot = how === 'move' || how === 'renumber';
   const badSlot = wantsSlot && first === null;
   const badStep = how === 'renumber' && !by;
   const names = new Map(plan.channels.map((channel) => [channel.id, channel.name || 'no name']));
-  const shown = moves.ok && !badSlot && !badStep ? moves.value : [];
-  const reason = badSlot || badStep || moves.ok ? null : moves.reason;
+  const fits = preview.ok && !badSlot && !badStep ? preview.value : { moves: [], over: [] };
+  const { moves: shown, over } = fits;
+  const nothing = shown.length + over.length === 0;
+  const reason = badSlot || badStep || preview.ok ? null : preview.reason;
 
   useEscape(onClose);
   const run = (event: FormEvent) => {
     event.preventDefault();
-    if (shown.length === 0) return;
-    actions.arrange(how, shown);
+    const edit = rearranging(plan, how, fits);
+    if (!edit) return;
+    const result = hand.store.apply(edit);
+    actions.setSaid(result.ok ? '' : result.reason);
     onClose();
   };
   const chosen = n === 1 ? 'the chosen one' : `the ${n} chosen`;
@@ -127,7 +123,7 @@ export function ArrangePanel({ wish, onClose }: Props) {
           <Choice
             label="Making room"
             value={room}
-            options={ROOMS.map((one) => [one, PLACEMENT_NAMES[one]] as const)}
+            options={PLACEMENTS.map((one) => [one, PLACEMENT_NAMES[one]] as const)}
             onChange={setRoom}
           />
         )}
@@ -135,7 +131,7 @@ export function ArrangePanel({ wish, onClose }: Props) {
       <Scroll live label="What moves" className="flex-1 px-3 py-2 text-[13px]">
         {reason !== null ? (
           <p className="text-stop">{reason}</p>
-        ) : shown.length === 0 ? (
+        ) : nothing ? (
           <p className="text-soft">{badSlot || badStep ? '' : 'Nothing moves: it stands so already.'}</p>
         ) : (
           <ol aria-label="Preview of the slots">
@@ -149,12 +145,20 @@ export function ArrangePanel({ wish, onClose }: Props) {
                 <span className="mono text-[12px] text-soft">was {slotText(from)}</span>
               </li>
             ))}
+            {over.map((id) => (
+              <li key={id} className="flex items-baseline gap-2 py-0.5">
+                <span className="mono text-stop">off</span>
+                <span className="min-w-0 flex-1 truncate">{names.get(id)}</span>
+                <span className="text-[12px] text-soft">left over</span>
+              </li>
+            ))}
           </ol>
         )}
       </Scroll>
       <div className="flex gap-2 border-t border-line p-3">
-        <Button kind="strong" type="submit" className="flex-1" disabled={shown.length === 0}>
+        <Button kind="strong" type="submit" className="flex-1" disabled={nothing}>
           {shown.length === 1 ? 'Move 1 channel' : `Move ${shown.length} channels`}
+          {over.length > 0 && `, ${over.length} left over`}
         </Button>
         <Button onClick={onClose}>Cancel</Button>
       </div>

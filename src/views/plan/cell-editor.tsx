@@ -61,8 +61,11 @@ export function CellEditor({
     } else if (event.key === 'Enter') {
       event.preventDefault();
       const all = event.ctrlKey || event.metaKey;
+      const adds = editing!.id === 'new' && editing!.text.trim() !== '';
       if (!commit({ all })) return;
-      const row = all ? cell.row : Math.max(0, Math.min(rowCount - 1, cell.row + (event.shiftKey ? -1 : 1)));
+      // A channel that was typed into the empty row has that below it again: one is typed after the other.
+      const last = rowCount - 1 + (adds ? 1 : 0);
+      const row = all ? cell.row : Math.max(0, Math.min(last, cell.row + (event.shiftKey ? -1 : 1)));
       if (all) {
         leaving.current = true;
         onDone();

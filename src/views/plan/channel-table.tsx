@@ -4,11 +4,12 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, type RefObject } from 'react';
 import { COLUMNS, type Column } from '@/core/plan';
 import { CellEditor } from './cell-editor';
-import { DropLine, NewRow } from './table-rows';
-import { ChannelRow, HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
+import { DropLine, Heading, NewRow } from './table-rows';
+import { ChannelRow, ROW_HEIGHT, TEMPLATE } from './channel-row';
 import { useTableKeys } from './use-table-keys';
 import { usePointer } from './use-pointer';
 import { draftKey } from './use-table';
+import { OWN_TYPE } from './use-clipboard';
 import { useDesk } from './desk';
 
 /** Rows that are drawn above and below those that can be seen. */
@@ -103,12 +104,14 @@ export function ChannelTable({
       onCopy={(event) => {
         if (editing) return;
         event.preventDefault();
-        event.clipboardData.setData('text/plain', actions.copy());
+        const { text, own } = actions.copy();
+        event.clipboardData.setData('text/plain', text);
+        if (own !== null) event.clipboardData.setData(OWN_TYPE, own);
       }}
       onPaste={(event) => {
         if (editing) return;
         event.preventDefault();
-        void actions.paste(event.clipboardData.getData('text/plain'));
+        void actions.paste(event.clipboardData.getData('text/plain'), event.clipboardData.getData(OWN_TYPE));
       }}
     >
       <div
@@ -122,14 +125,7 @@ export function ChannelTable({
         </div>
         <span aria-hidden />
         {COLUMNS.map((column, index) => (
-          <div
-            key={column}
-            role="columnheader"
-            aria-colindex={index + 2}
-            className="flex items-center px-1.5"
-          >
-            {HEADINGS[column]}
-          </div>
+          <Heading key={column} column={column} index={index} />
         ))}
       </div>
       <div role="rowgroup" className="@container relative" style={{ height: rowCount * ROW_HEIGHT }}>

@@ -32,15 +32,27 @@ const PlanFace = lazily(() => import('./plan-face').then((module) => module.Plan
   after: BESIDE_MS,
 });
 
+const WishRow = lazily(() => import('./wish-row').then((module) => module.WishRow));
+
 /** Panels come when they are first asked for: the page is lighter without them. */
 const ArrangePanel = lazily(() => import('./arrange-panel').then((module) => module.ArrangePanel));
+
+const ReplacePanel = lazily(() => import('./replace-panel').then((module) => module.ReplacePanel));
+
+const RefusedPanel = lazily(() => import('./refused-panel').then((module) => module.RefusedPanel));
+
+const ThenPanel = lazily(() => import('./then-panel').then((module) => module.ThenPanel));
 
 const AbbreviationsPanel = lazily(() =>
   import('./abbreviations-panel').then((module) => module.AbbreviationsPanel),
 );
 
 /** What stands in the place of the side lists while it is worked on. */
-type Panel = { kind: 'arrange'; wish: Wish } | { kind: 'abbreviations' };
+type Panel =
+  | { kind: 'arrange'; wish: Wish }
+  | { kind: 'abbreviations' }
+  | { kind: 'replace' }
+  | { kind: 'then'; revision: number; called: string };
 
 /** The channels at work: band strip, channel table, radio face, and what Check and the fit say. */
 export function ChannelsPage() {
@@ -56,7 +68,13 @@ export function ChannelsPage() {
     setPanel(null);
     focusTable();
   };
-  usePlanCommands(desk, { focusTable, arrange, editAbbreviations });
+  const replace = useStable(() => setPanel({ kind: 'replace' }));
+  const look = useStable((revision: number, called: string) => setPanel({ kind: 'then', revision, called }));
+  const show = useStable((next: SideTab) => {
+    setPanel(null);
+    setTab(next);
+  });
+  usePlanCommands(desk, { focusTable, arrange, editAbbreviations, replace, show });
   useEffect(() => grid.current?.focus({ preventScroll: true }), []);
 
   const mend = useStable((edit: Edit) => {
@@ -99,6 +117,7 @@ export function ChannelsPage() {
                 : arrange({ how: table.chosenChannels.length > 0 ? 'move' : 'sort' })
             }
           />
+          {(table.filtered || table.order) && <WishRow />}
           <ChannelTable
             onMove={() => table.chosenChannels.length > 0 && arrange({ how: 'move' })}
             gridRef={grid}
@@ -111,14 +130,14 @@ export function ChannelsPage() {
           <div className="min-h-[172px] shrink-0">
             <PlanFace channel={beside} plan={plan} shown={shown} onSelect={turnTo} />
           </div>
-          {table.active && fittedOf(table.active) && (
+          {table.chosen.size < 2 && table.active && fittedOf(table.active) && (
             <RadioName
               key={`name ${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}
               channel={table.active}
               shown={fittedOf(table.active)!.name}
             />
           )}
-          {table.active && (
+          {table.chosen.size < 2 && table.active && (
             <div className="min-h-[60px] shrink-0">
               <ChannelNote key={`note ${table.active.id} ${table.active.note}`} channel={table.active} />
             </div>
@@ -131,11 +150,17 @@ export function ChannelsPage() {
             />
           )}
           {panel?.kind === 'abbreviations' && <AbbreviationsPanel onClose={closePanel} />}
-          {!panel && (
+          {panel?.kind === 'then' && (
+            <ThenPanel revision={panel.revision} called={panel.called} onClose={closePanel} />
+          )}
+          {panel?.kind === 'replace' && <ReplacePanel onClose={closePanel} />}
+          {!panel && actions.refused.length > 0 && <RefusedPanel />}
+          {!panel && actions.refused.length === 0 && (
             <SideLists
               shown={shown}
               planId={hand.plan.id}
               revision={hand.revision}
+              leftOver={plan.leftOver.length}
               active={beside?.id ?? null}
               tab={tab}
               onTab={setTab}
@@ -143,6 +168,7 @@ export function ChannelsPage() {
               onMend={mend}
               onAbbreviations={editAbbreviations}
               onGoBack={hand.store.goBack}
+              onLook={look}
             />
           )}
         </aside>

@@ -28,7 +28,8 @@ export function PlanFooter() {
     lists.length > 1
       ? hand.plan.channels.filter(({ list }) => list === table.list).length
       : hand.plan.channels.length;
-  const trouble = hand.trouble ?? (actions.said || table.remark);
+  const elsewhere = hand.elsewhere && `Done in another window: ${hand.elsewhere}`;
+  const trouble = hand.trouble ?? (actions.said || table.remark || elsewhere);
   const letters = takesLetters(table.selection.active.column);
   return (
     <footer className="flex h-9 shrink-0 overflow-hidden max-lg:sticky max-lg:bottom-0 max-lg:bg-paper items-center gap-4 border-t border-line-strong px-4 text-[12.5px]">
@@ -45,6 +46,7 @@ export function PlanFooter() {
                 hand.store.dismiss();
                 actions.setSaid('');
                 table.setRemark('');
+                hand.setElsewhere('');
               }}
             >
               all right

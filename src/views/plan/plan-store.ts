@@ -40,6 +40,8 @@ export interface PlanStore {
   goBack(revision: number): void;
   /** Takes what others have changed meanwhile; does nothing while changes of our own are under way. */
   refresh(): Promise<void>;
+  /** Somebody else made a revision: takes it, unless it is our own or known. True where something of others came. */
+  follow(revision: number): Promise<boolean>;
   dismiss(): void;
 }
 
@@ -170,6 +172,14 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
       if (queue.length > 0) return;
       const loaded = await server.load().catch(() => undefined);
       if (loaded && queue.length === 0 && loaded.revision > state.revision) show(loaded.plan, loaded);
+    },
+    async follow(revision) {
+      // Our own changes are answered with all that came in between.
+      while (queue.length > 0) await server.wait(50);
+      if (revision <= state.revision) return false;
+      const before = state.revision;
+      await this.refresh();
+      return state.revision > before;
     },
     dismiss: () => set({ trouble: null }),
   };

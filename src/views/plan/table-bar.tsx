@@ -2,8 +2,11 @@
 
 import clsx from 'clsx';
 import Link from 'next/link';
-import { Button } from '@/ui';
+import { Button, lazily } from '@/ui';
 import { useDesk } from './desk';
+
+/** Comes after the table. */
+const FactsMenu = lazily(() => import('./facts-menu').then((module) => module.FactsMenu), { after: 200 });
 
 /** The radio's lists: left, right, and the home channels of each. */
 function Lists() {
@@ -51,6 +54,9 @@ export function TableBar({ arranging, onArrange }: { arranging: boolean; onArran
           hand.model.lists.length > 1 ? 'w-28' : 'w-40 max-[1100px]:w-28',
         )}
       />
+      <div className="w-[62px] shrink-0">
+        <FactsMenu />
+      </div>
       {hand.model.lists.length > 1 && <Lists />}
       <span className="mx-1 h-5 w-px bg-line max-[1100px]:hidden" aria-hidden />
       <Button kind="quiet" size="small" disabled={none} onClick={actions.listenOnly}>
@@ -73,11 +79,6 @@ export function TableBar({ arranging, onArrange }: { arranging: boolean; onArran
         Arrange
       </Button>
       <span className="flex-1" />
-      {table.filter && (
-        <span className="text-[13px] text-soft">
-          {table.rows.length} of {hand.plan.channels.length}
-        </span>
-      )}
       <a
         className={clsx(
           'rounded-md px-2 py-1 text-[13px] hover:bg-sunk max-[1100px]:hidden',

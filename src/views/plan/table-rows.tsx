@@ -1,6 +1,53 @@
 import clsx from 'clsx';
+import { ArrowDown, ArrowUp, ArrowUpDown } from 'lucide-react';
 import { COLUMNS, slotText, type Column } from '@/core/plan';
-import { ROW_HEIGHT, TEMPLATE } from './channel-row';
+import { HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
+import { useDesk } from './desk';
+
+/** The head of a column: chooses all of it; its arrow shows the rows by it, up, down, and by slot again. */
+export function Heading({ column, index }: { column: Column; index: number }) {
+  const { table } = useDesk();
+  const { order, setOrder, rows, setSelection } = table;
+  const mine = order?.by === column ? order : null;
+  const Arrow = mine === null ? ArrowUpDown : mine.down ? ArrowDown : ArrowUp;
+  const next = mine === null ? { by: column, down: false } : mine.down ? null : { by: column, down: true };
+  return (
+    <div
+      role="columnheader"
+      aria-colindex={index + 2}
+      aria-sort={mine === null ? undefined : mine.down ? 'descending' : 'ascending'}
+      className="group relative flex min-w-0 cursor-default items-center px-1.5"
+      onPointerDown={(event) => {
+        if (event.button !== 0 || rows.length === 0) return;
+        event.preventDefault();
+        setSelection({
+          active: { row: 0, column },
+          anchor: { row: rows.length - 1, column },
+          added: new Set(),
+        });
+      }}
+    >
+      <span className="truncate">{HEADINGS[column]}</span>
+      {column !== 'slot' && (
+        <button
+          type="button"
+          // The keyboard has it by Ctrl K: the table is one stop.
+          tabIndex={-1}
+          aria-label={`Show by ${HEADINGS[column].toLowerCase()}`}
+          className={clsx(
+            // Over the end of the heading: the words keep the room.
+            'absolute right-0 rounded bg-sheet p-0.5 hover:bg-sunk hover:text-ink',
+            mine ? 'text-ink' : 'opacity-0 focus:opacity-100 group-hover:opacity-100',
+          )}
+          onPointerDown={(event) => event.stopPropagation()}
+          onClick={() => setOrder(next)}
+        >
+          <Arrow size={12} aria-hidden />
+        </button>
+      )}
+    </div>
+  );
+}
 
 /** Where what is carried would be put down. */
 export function DropLine({ top, count }: { top: number; count: number }) {

@@ -2,11 +2,13 @@
 
 import { useRouter } from 'next/navigation';
 import { formatFrequency } from '@/core/radio';
-import { SORT_KEYS, slotText } from '@/core/plan';
+import { COLUMNS, SORT_KEYS, slotText } from '@/core/plan';
+import { ALIKE, ALIKE_NAMES, CASES } from '@/core/table';
 import { useCommands, useListed, type Command } from '@/ui';
 import { HEADINGS } from './channel-row';
 import type { Wish } from './arrange-panel';
 import type { Desk } from './desk';
+import type { SideTab } from './side-lists';
 
 /** Everything that can be done on the plan screen, for Ctrl K and for the list of shortcuts. */
 export function usePlanCommands(
@@ -15,7 +17,15 @@ export function usePlanCommands(
     focusTable,
     arrange,
     editAbbreviations,
-  }: { focusTable: () => void; arrange: (wish: Wish) => void; editAbbreviations: () => void },
+    replace,
+    show,
+  }: {
+    focusTable: () => void;
+    arrange: (wish: Wish) => void;
+    editAbbreviations: () => void;
+    replace: () => void;
+    show: (tab: SideTab) => void;
+  },
 ): void {
   const router = useRouter();
   const { plan, store } = hand;
@@ -58,16 +68,52 @@ export function usePlanCommands(
       window.location.assign(`/api/plans/${plan.id}/export?as=json`),
     ),
     planCommand('abbreviations', 'Change the abbreviations of this plan', editAbbreviations),
+    planCommand('replace', 'Find and replace', replace, 'Ctrl H'),
+    planCommand('show-chosen', 'Show all of what is chosen', () => show('chosen')),
+    planCommand('show-left-over', 'Show what is left over', () => show('left over')),
+    planCommand('show-history', 'Show the history', () => show('history')),
     planCommand('close-gaps', 'Close the gaps between slots', () => arrange({ how: 'close gaps' })),
     ...SORT_KEYS.map((key) =>
       planCommand(`sort-${key}`, `Sort by ${HEADINGS[key].toLowerCase()}`, () =>
         arrange({ how: 'sort', key }),
       ),
     ),
+    ...COLUMNS.filter((column) => column !== 'slot').map((by) =>
+      planCommand(`show-by-${by}`, `Show the table by ${HEADINGS[by].toLowerCase()}`, () =>
+        table.setOrder({ by, down: false }),
+      ),
+    ),
+    ...(table.order
+      ? [
+          planCommand('show-by-slot', 'Show the table by slot again', () => table.setOrder(null)),
+          planCommand('into-view', 'Move into the order that is shown', () => void actions.intoView()),
+        ]
+      : []),
     chosen('listen-only', 'Make listen only', actions.listenOnly, 'L'),
     chosen('scan', 'Scan or skip', actions.toggleScan, 'S'),
     chosen('always-on', 'Mark as always on, or not', actions.toggleAlwaysOn),
     chosen('satellite', 'Mark as working a satellite, or not', actions.toggleSatellite),
+    chosen(
+      'same-as-receive',
+      'Transmit where it receives',
+      () => void actions.many({ what: 'same as receive' }),
+    ),
+    chosen('usual-shift', 'Transmit with the usual shift', () => void actions.many({ what: 'usual shift' })),
+    ...CASES.map((to) =>
+      chosen(
+        `case-${to}`,
+        `Names in ${to === 'Each Word' ? 'Capitals Of Each Word' : to}`,
+        () => void actions.many({ what: 'case', to }),
+      ),
+    ),
+    ...ALIKE.map((alike) =>
+      chosen(`alike-${alike}`, `Choose all with ${ALIKE_NAMES[alike]}`, () => void actions.alike(alike)),
+    ),
+    chosen('duplicate', 'Duplicate', () => void actions.duplicate()),
+    chosen('insert-above', 'Insert a row above', () => actions.insert(true)),
+    chosen('insert-below', 'Insert a row below', () => actions.insert(false), 'Ctrl Shift Enter'),
+    chosen('count-down', 'Count down', () => void actions.countDown(), 'Ctrl Shift D'),
+    chosen('leave-over', 'Leave over, beside the table', () => void actions.leaveOver()),
     chosen('remove', 'Remove', actions.remove),
     chosen('fill-down', 'Fill down', actions.fillDown, 'Ctrl D'),
     chosen('renumber', 'Number anew, in steps', () => arrange({ how: 'renumber' })),

@@ -24,6 +24,9 @@ export interface PlanInHand extends PlanState {
   store: PlanStore;
   model: Model;
   context: CellContext;
+  /** What was done in another window last, in words, until somebody says that it is all right. */
+  elsewhere: string;
+  setElsewhere: (label: string) => void;
 }
 
 /** After this the first screenful is drawn, ms. */
@@ -95,6 +98,7 @@ export function usePlan(initial: KeptPlan): PlanInHand {
   const { plan } = state;
   const model = modelById(plan.modelId)!;
   const shown = useShown(plan, model);
+  const planId = plan.id;
   const region = plan.owner.region;
   const context = useMemo<CellContext>(
     () => ({ region, bands: receiveRanges(model), powers: model.powers }),
@@ -112,6 +116,33 @@ export function usePlan(initial: KeptPlan): PlanInHand {
     };
   }, [store]);
 
+  // What others do is seen while it is looked at; a page in the background holds no connection, of which a browser has six.
+  const [elsewhere, setElsewhere] = useState('');
+  useEffect(() => {
+    let source: EventSource | null = null;
+    const open = () => {
+      const seen = document.visibilityState === 'visible';
+      if (!seen) source?.close();
+      if (!seen || source?.readyState === EventSource.CLOSED) source = null;
+      if (!seen || source) return;
+      source = new EventSource(`/api/plans/${planId}/events`);
+      source.onmessage = ({ data }: MessageEvent<string>) => {
+        const told = JSON.parse(data) as { revision: number; label: string | null };
+        void store.follow(told.revision).then((taken) => {
+          if (taken && told.label !== null) setElsewhere(told.label);
+        });
+      };
+    };
+    // The first moments are the table's.
+    const opening = setTimeout(open, AT_REST_MS);
+    document.addEventListener('visibilitychange', open);
+    return () => {
+      clearTimeout(opening);
+      document.removeEventListener('visibilitychange', open);
+      source?.close();
+    };
+  }, [planId, store]);
+
   useEffect(() => {
     const hold = (event: BeforeUnloadEvent) => {
       if (store.get().waiting > 0) event.preventDefault();
@@ -120,5 +151,5 @@ export function usePlan(initial: KeptPlan): PlanInHand {
     return () => window.removeEventListener('beforeunload', hold);
   }, [store]);
 
-  return { ...state, store, model, shown, context };
+  return { ...state, store, model, shown, context, elsewhere, setElsewhere };
 }

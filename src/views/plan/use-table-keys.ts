@@ -45,7 +45,8 @@ export function useTableKeys({ onMove, page }: { onMove: () => void; page: () =>
     const next = step(active, event.key, rowCount, page(), ctrl);
     if (next) return done(() => go(next, event.shiftKey));
     if (ctrl) {
-      const act = withCtrl(event.key);
+      // With Shift they are other commands, which act everywhere on the screen.
+      const act = event.shiftKey ? undefined : withCtrl(event.key);
       return act && done(act);
     }
     if (event.key === 'Tab') {

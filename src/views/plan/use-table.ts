@@ -20,6 +20,7 @@ import { slotsOf } from '@/core/models';
 import { fail, ok, type Result } from '@/core/result';
 import { at, blockColumns, blockRows, type Cell, type Selection } from './selection';
 import type { PlanInHand } from './use-plan';
+import { useRows } from './use-rows';
 
 /** The row where new channels are typed, as what its cells belong to. */
 const NEW = 'new';
@@ -45,7 +46,6 @@ export function useTable(hand: PlanInHand) {
   const [selection, setSelection] = useState<Selection>(() => at(0, 'name'));
   const [editing, setEditing] = useState<Editing | null>(null);
   const [drafts, setDrafts] = useState<Drafts>(new Map());
-  const [filter, setFilter] = useState('');
   /** The list that is shown, where the radio has several; a plan for one list shows all that there are. */
   const [list, setList] = useState(0);
   /** What is worth knowing of the last thing that was typed and understood. */
@@ -56,20 +56,7 @@ export function useTable(hand: PlanInHand) {
     () => (several ? plan.channels.filter((channel) => channel.list === list) : plan.channels),
     [several, plan.channels, list],
   );
-  const rows = useMemo(() => {
-    const wanted = filter.trim().toLowerCase();
-    if (wanted === '') return listed;
-    return listed.filter((channel) =>
-      [
-        channel.name,
-        cellText(channel, 'rx'),
-        cellText(channel, 'access'),
-        channel.source?.call ?? '',
-        channel.note,
-        String(channel.slot),
-      ].some((text) => text.toLowerCase().includes(wanted)),
-    );
-  }, [listed, filter]);
+  const { rows, filter, setFilter, wishes, filtered, order, setOrder } = useRows(hand, listed);
 
   const range = useMemo(() => slotsOf(model, list) ?? model.slots, [model, list]);
   const nextFree = useMemo(
@@ -77,7 +64,7 @@ export function useTable(hand: PlanInHand) {
     [plan.channels, range, list],
   );
   /** Rows with the empty one at the end, where a new channel is typed. */
-  const rowCount = rows.length + (nextFree !== null && filter === '' ? 1 : 0);
+  const rowCount = rows.length + (nextFree !== null && !filtered ? 1 : 0);
 
   const [from, to] = blockRows(selection);
   const chosen = useMemo(() => {
@@ -199,6 +186,7 @@ export function useTable(hand: PlanInHand) {
       const wanted = plan.channels.find((channel) => channel.id === id);
       if (!wanted) return;
       setFilter('');
+      setOrder(null);
       setList(wanted.list);
       row = plan.channels
         .filter((channel) => !several || channel.list === wanted.list)
@@ -206,6 +194,16 @@ export function useTable(hand: PlanInHand) {
     }
     if (row >= 0) setSelection(at(row, column));
   };
+
+  // A channel that was made a moment ago is chosen when the rows have it.
+  const [awaited, setAwaited] = useState<{ id: ChannelId; column: Column; type: boolean } | null>(null);
+  const awaitedRow = awaited === null ? -1 : rows.findIndex(({ id }) => id === awaited.id);
+  useEffect(() => {
+    if (!awaited || awaitedRow < 0) return;
+    setSelection(at(awaitedRow, awaited.column));
+    if (awaited.type) setEditing({ id: awaited.id, column: awaited.column, text: '', reason: null });
+    setAwaited(null);
+  }, [awaited, awaitedRow]);
 
   return {
     rows,
@@ -233,10 +231,16 @@ export function useTable(hand: PlanInHand) {
     setRemark,
     filter,
     setFilter,
+    wishes,
+    filtered,
+    order,
+    setOrder,
     beginEdit,
     commit,
     cancel,
     select,
+    /** Chooses a channel as soon as it is among the rows; `type` opens its cell, empty. */
+    selectLater: (id: ChannelId, column: Column = 'name', type = false) => setAwaited({ id, column, type }),
     change,
     fill: () => change(fillDown(rows.slice(from, to + 1), blockColumns(selection))),
   };

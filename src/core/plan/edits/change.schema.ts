@@ -52,6 +52,7 @@ export const changeSchema = z.discriminatedUnion('kind', [
       .min(1)
       .max(CHANNEL_LIMIT),
   }),
+  changesOf('leftOver', channelIdSchema, channelFieldsSchema),
   changesOf('zone', zoneIdSchema, zoneFieldsSchema),
   changesOf('skipSet', skipSetIdSchema, skipSetFieldsSchema),
   changesOf('scanEdge', scanEdgeIdSchema, scanEdgeFieldsSchema),

@@ -1,5 +1,11 @@
 import { z } from 'zod';
-import { scanEdgeIdSchema, setUpIdSchema, skipSetIdSchema, zoneIdSchema } from '../ids.schema';
+import {
+  channelIdSchema,
+  scanEdgeIdSchema,
+  setUpIdSchema,
+  skipSetIdSchema,
+  zoneIdSchema,
+} from '../ids.schema';
 import { KINDS, type OwnKind } from '../kinds';
 
 const orderOf = <K extends OwnKind, I extends z.ZodType>(kind: K, id: I) =>
@@ -11,6 +17,7 @@ const orderOf = <K extends OwnKind, I extends z.ZodType>(kind: K, id: I) =>
   });
 
 export const orderSchema = z.discriminatedUnion('kind', [
+  orderOf('leftOver', channelIdSchema),
   orderOf('zone', zoneIdSchema),
   orderOf('skipSet', skipSetIdSchema),
   orderOf('scanEdge', scanEdgeIdSchema),

@@ -1,5 +1,11 @@
 import { z } from 'zod';
-import { scanEdgeIdSchema, setUpIdSchema, skipSetIdSchema, zoneIdSchema } from '../ids.schema';
+import {
+  channelIdSchema,
+  scanEdgeIdSchema,
+  setUpIdSchema,
+  skipSetIdSchema,
+  zoneIdSchema,
+} from '../ids.schema';
 import { KINDS, type OwnKind } from '../kinds';
 import { SCHEMAS } from '../kinds.schema';
 
@@ -12,6 +18,7 @@ const putOf = <K extends OwnKind, I extends z.ZodType>(kind: K, id: I) =>
   });
 
 export const putSchema = z.discriminatedUnion('kind', [
+  putOf('leftOver', channelIdSchema),
   putOf('zone', zoneIdSchema),
   putOf('skipSet', skipSetIdSchema),
   putOf('scanEdge', scanEdgeIdSchema),

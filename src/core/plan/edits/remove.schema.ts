@@ -23,6 +23,7 @@ export const removeSchema = z.discriminatedUnion('kind', [
     kind: z.literal('channel').optional(),
     ids: z.array(channelIdSchema).min(1).max(CHANNEL_LIMIT),
   }),
+  removeOf('leftOver', channelIdSchema),
   removeOf('zone', zoneIdSchema),
   removeOf('skipSet', skipSetIdSchema),
   removeOf('scanEdge', scanEdgeIdSchema),

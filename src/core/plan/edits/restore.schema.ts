@@ -28,6 +28,7 @@ export const restoreSchema = z.object({
   records: z
     .object({
       channel: z.object({ put: channels, remove: channelIds }).optional(),
+      leftOver: ownOf('leftOver', channelIdSchema),
       zone: ownOf('zone', zoneIdSchema),
       skipSet: ownOf('skipSet', skipSetIdSchema),
       scanEdge: ownOf('scanEdge', scanEdgeIdSchema),

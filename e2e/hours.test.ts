@@ -1,0 +1,365 @@
+import type { Page } from 'puppeteer-core';
+import {
+  cell,
+  choose,
+  kept,
+  onPlanPage,
+  press,
+  sees,
+  strike,
+  textOf,
+  until,
+  PLAN,
+  type Channel,
+} from './harness';
+
+/** Hours spent at the table: lists typed and pasted, many changed at once, slots put in order, and what was done found again. */
+
+jest.setTimeout(240_000);
+
+const at = onPlanPage();
+const { channels, inSlot, keys, read } = at;
+const made: string[] = [];
+/** A plan of its own, opened with the focus on its table. */
+async function newPlan(name: string): Promise<string> {
+  const { body } = await at
+    .world()
+    .api<{ plan: { id: string } }>('/api/plans', 'POST', {
+      name,
+      modelId: 'tern-p2',
+      owner: { callSign: 'Q7ABC' },
+    });
+  made.push(body.plan.id);
+  await open(at.page(), body.plan.id);
+  return body.plan.id;
+}
+async function open(page: Page, id: string): Promise<void> {
+  await page.goto(`${at.world().url}/plans/${id}`);
+  await kept(page);
+  await page.waitForSelector('[role=grid] [role=row] + [role=rowgroup] [role=row]');
+  await page.focus('[role=grid]');
+}
+const channelsOf = async (id: string) =>
+  (await at.world().api<{ plan: { channels: Channel[]; leftOver: Channel[] } }>(`/api/plans/${id}`)).body
+    .plan;
+/** Hands a text to the table as the clipboard would. */
+const paste = (page: Page, data: Record<string, string>) =>
+  page.evaluate((parts) => {
+    const clipboard = new DataTransfer();
+    for (const [type, text] of Object.entries(parts)) clipboard.setData(type, text);
+    document
+      .querySelector('[role=grid]')!
+      .dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: clipboard, bubbles: true, cancelable: true }),
+      );
+  }, data);
+/** What the table puts on the clipboard. */
+const copy = (page: Page) =>
+  page.evaluate(() => {
+    const clipboard = new DataTransfer();
+    document
+      .querySelector('[role=grid]')!
+      .dispatchEvent(
+        new ClipboardEvent('copy', { clipboardData: clipboard, bubbles: true, cancelable: true }),
+      );
+    return Object.fromEntries([...clipboard.types].map((type) => [type, clipboard.getData(type)]));
+  });
+const show = async (page: Page, tab: string) => {
+  await (await page.waitForSelector(
+    `::-p-xpath(//*[@role="tab"][starts-with(normalize-space(), "${tab}")])`,
+  ))!.click();
+};
+const said = 'footer [role=status]';
+
+test('thirty channels from a written list, by keyboard alone', async () => {
+  const page = at.page();
+  const id = await newPlan('Written list');
+  // The first, as the list has it: a frequency on the empty row, then along the row.
+  for (let n = 1; n <= 30; n++) {
+    await keys('Control+End');
+    await keys('Home', 'ArrowRight', 'ArrowRight');
+    await page.keyboard.type(`145,${600 + n * 2}`.slice(0, 7));
+    await keys('Enter');
+    await keys('ArrowUp', 'Home', 'ArrowRight');
+    await page.keyboard.type(`List ${n}`);
+    await keys('Tab', 'Tab');
+    if (n % 3 === 0) {
+      await page.keyboard.type('-');
+      await keys('Tab');
+      await page.keyboard.type('88,5');
+      await keys('Enter');
+    }
+  }
+  await kept(page);
+  const { channels: own } = await channelsOf(id);
+  expect(own.map(({ name }) => name)).toEqual(Array.from({ length: 30 }, (_, i) => `List ${i + 1}`));
+  // 145.602 up by 2 kHz; each third 0.6 down with 88.5 Hz
+  expect(own.map(({ rx }) => rx)).toEqual(Array.from({ length: 30 }, (_, i) => 145_602_000 + i * 2_000));
+  expect(own.filter(({ tx, rx, access }) => rx - tx! === 600_000 && access.send?.tone === 885)).toHaveLength(
+    10,
+  );
+});
+
+test('two hundred rows from a spreadsheet, ten cells of which nobody understands', async () => {
+  const page = at.page();
+  const id = await newPlan('Pasted');
+  const rows = Array.from({ length: 200 }, (_, i) => {
+    const bad = i % 20 === 7;
+    return [
+      `R${i}`,
+      `14${5 + (i % 2)},${String(600 + (i % 100)).padStart(3, '0')}`,
+      bad ? 'loud' : '88,5',
+      '-0,6',
+    ].join('\t');
+  });
+  await paste(page, { 'text/plain': ['Station\tFreq (MHz)\tCTCSS\tOffset', ...rows].join('\r\n') });
+  // A Tern has 150 slots.
+  await sees(
+    page,
+    said,
+    '150 channels are new. 50 found no slot and wait in left over. 10 cells are not understood',
+  );
+  await kept(page);
+  const plan = await channelsOf(id);
+  expect(plan.channels).toHaveLength(150);
+  expect(plan.leftOver).toHaveLength(50);
+  expect(plan.channels[3]).toMatchObject({
+    name: 'R3',
+    rx: 146_603_000,
+    tx: 146_003_000,
+    access: { send: { tone: 885 } },
+  });
+  // marked in its cell with the reason
+  await keys('Control+Home');
+  await sees(page, await cell(page, 7, 'access'), 'loud');
+  await page.click(await cell(page, 7, 'access'));
+  await keys('F2');
+  await sees(page, '#cell-message', 'not a tone');
+  await keys('Escape');
+  await keys('Control+z');
+  await until('all of it gone at once', async () => (await channelsOf(id)).channels.length === 0);
+  expect((await channelsOf(id)).leftOver).toEqual([]);
+  // rows of which no channel comes are named, with the line; the rest is in
+  await paste(page, { 'text/plain': 'Hill 145.6125 -0.6 88.5\nsee you there\nTop 145.7' });
+  await sees(page, '[aria-label="Not taken"]', /One row not taken.*Line 2 see you there/s);
+  await press(page, 'Close');
+  await kept(page);
+  expect((await channelsOf(id)).channels.map(({ name, rx }) => [name, rx])).toEqual([
+    ['Hill', 145_612_500],
+    ['Top', 145_700_000],
+  ]);
+});
+
+test('whole channels go from plan to plan with all that they have', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 3, 'slot'));
+  await keys('Shift+ArrowDown');
+  const data = await copy(page);
+  expect(data['text/plain']!.split('\r\n')).toHaveLength(2);
+  const id = await newPlan('Receives');
+  await paste(page, data);
+  await kept(page);
+  const strip = ({ id: _, slot: _slot, ...rest }: Channel) => rest;
+  const from = (await channels()).filter(({ slot }) => slot === 3 || slot === 4);
+  await until('both there', async () => (await channelsOf(id)).channels.length === 2);
+  const { channels: own } = await channelsOf(id);
+  expect(own.map(strip)).toEqual(from.map(strip));
+});
+
+test('transmitting is forbidden on sixty channels in one stroke, undone, done again', async () => {
+  const page = at.page();
+  const id = await newPlan('Sixty');
+  await paste(page, {
+    'text/plain': ['Name\tReceive', ...Array.from({ length: 60 }, (_, i) => `S${i}\t145.${200 + i}`)].join(
+      '\n',
+    ),
+  });
+  await kept(page);
+  await until('sixty', async () => (await channelsOf(id)).channels.length === 60);
+  await page.focus('[role=grid]');
+  await keys('Control+Home', 'Control+a');
+  await sees(page, 'footer', '60 chosen');
+  await press(page, 'Listen only');
+  const silent = async () => (await channelsOf(id)).channels.filter(({ tx }) => tx === null).length;
+  await until('all silent', async () => (await silent()) === 60);
+  await keys('Control+z');
+  await until('undone', async () => (await silent()) === 0);
+  await keys('Control+y');
+  await until('done again', async () => (await silent()) === 60);
+});
+
+test('what is chosen is changed as a whole: mixed is said, a template names all, tags find them again', async () => {
+  const page = at.page();
+  await show(page, 'Chosen');
+  await page.click(await cell(page, 3, 'name'));
+  await keys('Shift+ArrowDown', 'Shift+ArrowDown');
+  await sees(page, '[role=tabpanel][data-state=active]', /3 channels.*They transmit in different ways/s);
+  expect(await page.$eval('#chosen-Access', (field) => (field as HTMLInputElement).placeholder)).toBe(
+    'mixed',
+  );
+  await page.type('[aria-label="Add a tag"]', 'regatta');
+  await keys('Enter');
+  await sees(page, '[role=tabpanel][data-state=active]', '#regatta');
+  await page.type('#name-template', '{{place} {{n}'.replaceAll('{{', '{'));
+  await sees(page, '[aria-label="Names"]', /1, .*2, .*3/);
+  await page.$eval('#name-template', (field) => (field as HTMLInputElement).blur());
+  await press(page, 'Name 3');
+  await kept(page);
+  expect((await inSlot(5))!.name).toMatch(/3$/);
+  await page.focus('#find-in-plan');
+  await page.type('#find-in-plan', '#regatta -split');
+  await sees(page, '[aria-label="What is shown"]', /#regatta.*not.*split.*3 of 20/s);
+  await press(page, 'Keep this filter');
+  await page.keyboard.type('Boats');
+  await keys('Enter');
+  await sees(page, '[aria-label="What is shown"]', 'Forget this filter');
+  await page.focus('#find-in-plan');
+  await keys('Escape');
+  await page.$eval('#find-in-plan', (field) => (field as HTMLInputElement).select());
+  await keys('Backspace');
+  await press(page, 'Show by facts');
+  await sees(page, '[role=dialog][aria-label="Facts"]', /2 m.*Kept.*Boats/s);
+  await press(page, 'Boats');
+  await sees(page, '[aria-label="What is shown"]', '3 of 20');
+  for (let n = 0; n < 2; n++) await at.undo();
+});
+
+test('the table is shown sorted without moving anything, then moved into that order', async () => {
+  const page = at.page();
+  const before = (await channels()).map(({ name }) => name);
+  await page.hover('[role=columnheader][aria-colindex="3"]');
+  await page.click('[aria-label="Show by name"]');
+  await sees(page, '[role=rowgroup] [role=row]', 'Ashgill Moor');
+  expect((await channels()).map(({ name }) => name)).toEqual(before);
+  await press(page, 'Move into this order');
+  await kept(page);
+  await until('moved', async () => (await inSlot(0))?.name === 'Ashgill Moor');
+  const slots = (await channels()).map(({ slot }) => slot);
+  expect(slots.slice(0, 3)).toEqual([0, 1, 2]);
+  await at.undo();
+});
+
+test('what falls off the end waits left over, and is placed again or dropped', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 12, 'slot'));
+  await keys('Shift+ArrowDown', 'Shift+ArrowDown', 'm');
+  await choose(page, 'Arrange', 'Number the 3 chosen anew');
+  await page.$eval('#arrange-slot', (field) => (field as HTMLInputElement).select());
+  await page.type('#arrange-slot', '148');
+  await sees(
+    page,
+    '[aria-label="Preview of the slots"]',
+    /148Isle Weather North.*149Isle Weather South.*offIsle Weather Eastleft over/s,
+  );
+  await keys('Enter');
+  await kept(page);
+  await show(page, 'Over 1');
+  await sees(page, '[aria-label="Left over"]', 'Isle Weather East');
+  expect((await inSlot(14)) ?? null).toBeNull();
+  await press(page, 'Place Isle Weather East');
+  await kept(page);
+  await until('in the first free slot', async () => (await inSlot(11))?.name === 'Isle Weather East');
+  for (let n = 0; n < 2; n++) await at.undo();
+  await until('all as it was', async () => (await inSlot(14))?.name === 'Isle Weather East');
+});
+
+test('find and replace shows each cell with what becomes of it, and is one step', async () => {
+  const page = at.page();
+  await keys('Control+h');
+  await page.waitForSelector('#replace-find');
+  await page.type('#replace-find', 'weather');
+  await page.type('#replace-by', 'WX');
+  await sees(page, '[aria-label="What is replaced"]', 'Isle Weather North Isle WX North');
+  await press(page, 'Replace 6');
+  await kept(page);
+  expect((await inSlot(12))!.name).toBe('Isle WX North');
+  await at.undo();
+});
+
+test('rows are inserted and counted down', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 2, 'name'));
+  await keys('Control+Shift+Enter');
+  await page.waitForSelector('[aria-label="Receive, being typed"]');
+  await page.keyboard.type('145,2');
+  await keys('Enter');
+  await kept(page);
+  expect((await inSlot(3))!.rx).toBe(145_200_000);
+  await page.click(await cell(page, 3, 'name'));
+  await page.keyboard.type('Free 01');
+  await keys('Enter', 'ArrowUp', 'Shift+ArrowDown', 'Shift+ArrowDown', 'Shift+ArrowRight');
+  await keys('Control+Shift+D');
+  await kept(page);
+  await until('counted', async () => (await inSlot(5))?.name === 'Free 03');
+  expect([(await inSlot(3))!.rx, (await inSlot(5))!.rx]).toEqual([145_200_000, expect.any(Number)]);
+  for (let n = 0; n < 4; n++) await at.undo();
+  await until('as it was', async () => (await inSlot(3))?.name === 'Ullsmere Hill');
+});
+
+test('a named mark is compared with today, and one channel taken back', async () => {
+  const page = at.page();
+  await show(page, 'History');
+  const { revision } = await read();
+  await press(page, `Mark revision ${revision}`);
+  await page.keyboard.type('before the regatta');
+  await keys('Enter');
+  await sees(page, '[role=tabpanel][data-state=active]', 'before the regatta');
+  await page.click(await cell(page, 3, 'name'));
+  await page.keyboard.type('Renamed');
+  await keys('Enter');
+  await page.click(await cell(page, 5, 'slot'));
+  await keys('Delete');
+  await sees(page, said, 'Removed 1.');
+  await kept(page);
+  await page.type('[aria-label="Find in the history"]', 'regatta');
+  await press(page, 'Look at “before the regatta”');
+  const then = '[aria-label="The plan at “before the regatta”"]';
+  await sees(page, then, /003Renamed.*name: Ullsmere Hill → Renamed.*005Ketterby Quaygone since/s);
+  await press(page, 'Take Ketterby Quay back');
+  await kept(page);
+  await until('it is back', async () => (await inSlot(5))?.name === 'Ketterby Quay');
+  expect((await inSlot(3))!.name).toBe('Renamed');
+  await press(page, 'All as it was');
+  await sees(page, then, /003Ullsmere Hill145.6125/);
+  await press(page, 'Take all of it back');
+  await until('all is back', async () => (await inSlot(3))?.name === 'Ullsmere Hill');
+  await kept(page);
+});
+
+test('two windows on one plan see each other’s edits within a second, and lose none', async () => {
+  const page = at.page();
+  const other = await page.browser().newPage();
+  await other.setViewport({ width: 1280, height: 800 });
+  await open(other, PLAN);
+  // Both are looked at: what a page in the background does not see it sees when it is looked at again.
+  await other.bringToFront();
+  await new Promise((done) => setTimeout(done, 800));
+  await at.world().api(`/api/plans/${PLAN}/edits`, 'POST', {
+    base: (await read()).revision,
+    edit: { name: 'change', changes: [{ id: (await inSlot(2))!.id, set: { name: 'From elsewhere' } }] },
+  });
+  const began = Date.now();
+  await sees(other, await cell(other, 2, 'name'), 'From elsewhere');
+  expect(Date.now() - began).toBeLessThan(1000);
+  await sees(other, said, 'Done in another window: Rename');
+  await other.focus('[role=grid]');
+  await other.click(await cell(other, 4, 'name'));
+  await other.keyboard.type('Own');
+  await strike(other, 'Enter');
+  await kept(other);
+  await page.bringToFront();
+  await sees(page, await cell(page, 4, 'name'), 'Own');
+  expect((await inSlot(2))!.name).toBe('From elsewhere');
+  await other.close();
+  for (let n = 0; n < 2; n++) await at.undo();
+});
+
+test('all like one are chosen, and removing says what else had them', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 12, 'name'));
+  await show(page, 'Chosen');
+  await press(page, 'the same finding');
+  await sees(page, said, '6 chosen.');
+  await sees(page, 'footer', '6 chosen');
+  expect(await textOf(page, '[role=tabpanel][data-state=active]')).toMatch(/6 channels/);
+});

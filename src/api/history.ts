@@ -1,0 +1,65 @@
+import { z } from 'zod';
+import { planIdSchema, planSchema } from '../core/plan';
+import { text, wantedText } from '../core/text.schema';
+import { operation, revisionNumber, streamOperation } from './operation';
+
+const planParams = z.object({ id: planIdSchema });
+
+const logRow = z.object({
+  revision: z.int(),
+  kind: z.enum(['edit', 'undo', 'redo']),
+  label: z.string(),
+  /** As it was logged, in the format of its day. */
+  edit: z.looseObject({ name: z.string() }),
+  at: z.string(),
+});
+
+/** Longest name of a mark. */
+export const MARK_LIMIT = 60;
+const markSchema = z.object({ revision: z.int(), name: z.string(), at: z.string() });
+/** A revision that a person named. */
+export type Mark = z.infer<typeof markSchema>;
+
+/** The operations on what was done to a plan. */
+export const historyApi = {
+  then: operation('GET', '/api/plans/{id}/then', 'What the plan was at an earlier revision', {
+    params: planParams,
+    query: z.object({ revision: z.coerce.number().pipe(revisionNumber) }),
+    response: z.object({ plan: planSchema, revision: z.int() }),
+    problems: [404, 409, 410, 422],
+  }),
+  events: streamOperation(
+    '/api/plans/{id}/events',
+    'Each revision of the plan as it is kept, as an event stream',
+    {
+      params: planParams,
+      problems: [404, 410, 429],
+    },
+  ),
+  marks: operation('GET', '/api/plans/{id}/marks', 'The revisions that a person named, the oldest first', {
+    params: planParams,
+    response: z.object({ marks: z.array(markSchema) }),
+    problems: [404, 410],
+  }),
+  mark: operation('POST', '/api/plans/{id}/marks', 'Names a revision, or takes its name away', {
+    params: planParams,
+    body: z.strictObject({ revision: revisionNumber, name: wantedText(MARK_LIMIT).nullable() }),
+    response: z.object({ marks: z.array(markSchema) }),
+    problems: [404, 410, 422, 507],
+  }),
+  edits: operation('GET', '/api/plans/{id}/edits', 'The log of a plan, newest first', {
+    params: planParams,
+    query: z.object({
+      before: z.coerce.number().pipe(revisionNumber).optional(),
+      limit: z.coerce.number().pipe(z.int().min(1).max(500)).default(100),
+      /** Only those in whose label this stands. */
+      search: text(100).optional(),
+    }),
+    response: z.object({
+      edits: z.array(logRow),
+      /** What to ask for with `before` to get the page after this one; null on the last. */
+      next: z.int().nullable(),
+    }),
+    problems: [404, 410],
+  }),
+};

@@ -1,0 +1,12 @@
+import { CHANNEL_LIMIT, FIELD_NAMES } from './channel';
+import { defineRecord } from './record';
+
+/** Channels that found no room in the radio: kept in the plan without a slot, beside the table, until they are placed or dropped. */
+export const leftOverKind = defineRecord({
+  kind: 'leftOver',
+  list: 'leftOver',
+  limit: CHANNEL_LIMIT,
+  refs: {},
+  order: 'own',
+  words: { one: 'channel left over', many: 'channels left over', fields: FIELD_NAMES },
+});

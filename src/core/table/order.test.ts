@@ -1,0 +1,59 @@
+import fc from 'fast-check';
+import { anyPlan, channel, id, plan, run } from '../samples.test.kit';
+import { COLUMNS } from '../plan';
+import { inViewOrder, intoThisOrder } from '.';
+
+const tone = (tenths: number) => ({
+  kind: 'analogue' as const,
+  send: { kind: 'tone' as const, tone: tenths },
+  expect: null,
+});
+const channels = [
+  channel(1, 145_700_000, { name: 'R 10', access: tone(1035), power: 500 }),
+  channel(2, 145_600_000, { name: 'r 9', tx: 145_000_000, access: tone(885), scan: false }),
+  channel(3, 162_400_000, { name: '', tx: null, mode: 'AM', power: 9000 }),
+  channel(5, 145_600_000, { name: 'Hill', access: tone(885) }),
+];
+test.each([
+  ['slot', [1, 2, 3, 5], [5, 3, 2, 1]],
+  // numbers in names by size; no name last, both ways
+  ['name', [5, 2, 1, 3], [1, 2, 5, 3]],
+  ['rx', [2, 5, 1, 3], [3, 1, 2, 5]],
+  ['tx', [2, 5, 1, 3], [1, 5, 2, 3]],
+  ['access', [2, 5, 1, 3], [1, 2, 5, 3]],
+  ['mode', [3, 1, 2, 5], [1, 2, 5, 3]],
+  ['power', [1, 2, 5, 3], [2, 5, 1, 3]],
+  ['scan', [2, 1, 3, 5], [1, 3, 5, 2]],
+] as const)('by %s', (by, up, down) => {
+  expect(inViewOrder(channels, { by, down: false }).map(({ slot }) => slot)).toEqual(up);
+  expect(inViewOrder(channels, { by, down: true }).map(({ slot }) => slot)).toEqual(down);
+});
+
+test('moved into the order in which they are seen they hold the same slots', () => {
+  const seen = inViewOrder(channels, { by: 'name', down: false });
+  // Hill, r 9, R 10 and the nameless one into slots 1, 2, 3 and 5
+  expect(intoThisOrder(seen)).toEqual([
+    { id: id(5), from: 5, to: 1 },
+    { id: id(1), from: 1, to: 3 },
+    { id: id(3), from: 3, to: 5 },
+  ]);
+  const after = run(plan(channels), { name: 'arrange', how: 'sort', moves: intoThisOrder(seen) });
+  expect(after.channels.map(({ id: one }) => one)).toEqual(seen.map(({ id: one }) => one));
+});
+
+test('no order loses a channel or doubles one, and moving into it leads to it', () => {
+  fc.assert(
+    fc.property(anyPlan, fc.constantFrom(...COLUMNS), fc.boolean(), (any, by, down) => {
+      const own = any.channels.filter(({ list }) => list === 0);
+      const seen = inViewOrder(own, { by, down });
+      expect(new Set(seen)).toEqual(new Set(own));
+      const moves = intoThisOrder(seen);
+      if (moves.length === 0) return;
+      const after = run(any, { name: 'arrange', how: 'sort', moves });
+      const then = after.channels.filter(({ list }) => list === 0);
+      expect(then.map(({ id: one }) => one)).toEqual(seen.map(({ id: one }) => one));
+      expect(then.map(({ slot }) => slot)).toEqual(own.map(({ slot }) => slot));
+    }),
+    { numRuns: 150 },
+  );
+});
