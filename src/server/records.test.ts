@@ -86,7 +86,12 @@ describe('a data directory of the first format', () => {
   /** A plan as it was said then, with what has come to plans since. */
   const today = (document: object) => {
     const plan = migrateDocument(document) as Plan;
-    return { ...plan, lookedAt: {}, channels: plan.channels.map((channel) => ({ ...channel, list: 0 })) };
+    return {
+      ...plan,
+      lookedAt: {},
+      leftOver: [],
+      channels: plan.channels.map((channel) => ({ ...channel, list: 0 })),
+    };
   };
 
   test.each(thenPlans)('%s: every revision of its log is what it was', async (planId, was) => {

@@ -111,6 +111,31 @@ function anyZoneEditOn(p: Plan): fc.Arbitrary<PlainEdit> {
   );
 }
 
+/** What waits without a slot: put there, changed, dropped. */
+function anyLeftOverEditOn(p: Plan): fc.Arbitrary<PlainEdit> {
+  const put = fc.nat(20).map((n): PlainEdit => ({
+    name: 'put',
+    kind: 'leftOver',
+    records: [fresh(500 + n, { name: `Waits ${n}` }), fresh(600 + n)],
+    before: p.leftOver[0]?.id ?? null,
+  }));
+  if (p.leftOver.length === 0) return put;
+  const chosen = fc.shuffledSubarray(
+    p.leftOver.map((one) => one.id),
+    { minLength: 1 },
+  );
+  return fc.oneof(
+    put,
+    chosen.map((ids): PlainEdit => ({ name: 'remove', kind: 'leftOver', ids })),
+    chosen.map((ids): PlainEdit => ({ name: 'order', kind: 'leftOver', ids, before: null })),
+    chosen.map((ids): PlainEdit => ({
+      name: 'change',
+      kind: 'leftOver',
+      changes: ids.map((one) => ({ id: one, set: { note: 'for the other radio', tags: ['later'] } })),
+    })),
+  );
+}
+
 /** What a person does to this plan: mostly possible, sometimes late; sometimes two things as one. */
 export function anyEditOn(p: Plan): fc.Arbitrary<Edit> {
   const plain = anyPlainEditOn(p);
@@ -145,6 +170,7 @@ function anyPlainEditOn(p: Plan): fc.Arbitrary<PlainEdit> {
       })),
     anyZoneEditOn(p),
     anyZoneEditOn(p),
+    anyLeftOverEditOn(p),
     // To the radio's other side, and back.
     someOf(p).map((chosen): PlainEdit => ({
       name: 'arrange',

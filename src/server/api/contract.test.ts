@@ -71,6 +71,30 @@ test('what the server answers is what the page’s schemas understand, operation
     ],
     4,
   ]);
+  const undone = await call(api.edits, { params, query: { search: 'FIRST', limit: 100 } });
+  // The rename, its undo and redo have it in their label; what a sign of patterns stands in has nothing.
+  expect(undone.edits.map((row) => row.revision)).toEqual([6, 5, 4]);
+  expect((await call(api.edits, { params, query: { search: '%', limit: 100 } })).edits).toEqual([]);
+  expect(await call(api.marks, { params })).toEqual({ marks: [] });
+  await call(api.mark, { params, body: { revision: 4, name: 'before the regatta' } });
+  await call(api.mark, { params, body: { revision: 1, name: 'made' } });
+  await call(api.mark, { params, body: { revision: 4, name: 'after it' } });
+  expect((await call(api.marks, { params })).marks.map(({ revision, name }) => [revision, name])).toEqual([
+    [1, 'made'],
+    [4, 'after it'],
+  ]);
+  expect((await call(api.mark, { params, body: { revision: 1, name: null } })).marks).toHaveLength(1);
+  await expect(call(api.mark, { params, body: { revision: 8, name: 'x' } })).rejects.toMatchObject({
+    status: 422,
+    kind: 'unknown-revision',
+  });
+  expect((await call(api.then, { params, query: { revision: 4 } })).plan).toMatchObject({
+    name: 'Late',
+    channels: [{ name: 'First' }, {}, {}],
+  });
+  await expect(call(api.then, { params, query: { revision: 8 } })).rejects.toMatchObject({
+    kind: 'unknown-revision',
+  });
   expect((await call(api.fit, { params, query: {} })).fit.channels).toHaveLength(3);
   const { findings } = await call(api.check, { params, query: { model: 'tern-p3' } });
   expect(findings.some(({ mends }) => mends.length > 0)).toBe(true);
