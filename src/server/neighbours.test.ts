@@ -49,7 +49,14 @@ const row = (more: object = {}) => ({
   ...more,
 });
 const page = (...entries: object[]) => JSON.stringify({ page: 1, pages: 1, total: entries.length, entries });
-const hill = { name: 'Hill Q7ABC', output: 145_612_500, input: 145_012_500, lat: 52.06, lon: -29.84 };
+const hill = {
+  name: 'Hill Q7ABC',
+  output: 145_612_500,
+  input: 145_012_500,
+  access: { kind: 'analogue', send: { kind: 'tone', tone: 885 }, expect: null },
+  lat: 52.06,
+  lon: -29.84,
+};
 
 test('a plan is used where its stations are, as far around as they disturb each other; one without places nowhere', () => {
   expect(areaOf(plan([channel(1, 145_500_000)]))).toBeNull();

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { distanceKm, usualShift, type Point } from '../radio';
+import { accessSchema, distanceKm, usualShift, type Point } from '../radio';
 import { channelIdSchema, type Channel, type Owner, type Plan } from '../plan';
 import { remembered } from '../remember';
 
@@ -7,6 +7,8 @@ export const neighbourSchema = z.object({
   name: z.string(),
   output: z.int(),
   input: z.int(),
+  /** What opens it, as far as that is known. */
+  access: accessSchema.optional(),
   lat: z.number().optional(),
   lon: z.number().optional(),
   /** The channel of the plan that it is; undefined for one that only a directory knows. */

@@ -7,4 +7,5 @@ export * from './new-rows';
 export * from './order';
 export * from './pasted';
 export * from './replace';
+export * from './suggest';
 export * from './words';

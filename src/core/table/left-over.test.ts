@@ -183,7 +183,7 @@ test('no slot operation loses a channel or doubles one, and undo leads back', ()
       const back = applyEdit(result.value, inverseOf(any, result.value));
       expect(back.ok && back.value).toEqual(any);
     }),
-    { numRuns: 500 },
+    { numRuns: 1000 },
   );
   expect(reached.done).toBeGreaterThan(150);
   expect(reached.over).toBeGreaterThan(40);

@@ -1,12 +1,13 @@
 'use client';
 
 import clsx from 'clsx';
-import { useEffect, useRef } from 'react';
-import { MODES } from '@/core/radio';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type * as TableTools from '@/core/table';
 import type { Model } from '@/core/models';
 import { COLUMNS, type Column } from '@/core/plan';
 import { HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
 import { tabStep } from './selection';
+import { tableTools } from './use-rows';
 import { useDesk } from './desk';
 
 /** What a cell takes, of what this radio has. */
@@ -20,6 +21,29 @@ function helpFor(column: Column, { tones, codes, modes }: Model): string | undef
     ...(modes.includes('DMR') ? ['CC3 TS2'] : []),
     ...(modes.includes('P25') ? ['NAC 293'] : []),
   ].join(', ');
+}
+
+/** What the cell could hold, as it is typed, and which of it is picked; nothing until what works it out has come. */
+function useOffers() {
+  const { hand, table } = useDesk();
+  const { editing, rows } = table;
+  const { id, column, text } = editing!;
+  const [tools, setTools] = useState<typeof TableTools | null>(null);
+  const [picked, setPicked] = useState<number | null>(null);
+  useEffect(() => {
+    let here = true;
+    void tableTools().then((found) => here && setTools(found));
+    return () => void (here = false);
+  }, []);
+  // What is typed on picks nothing.
+  useEffect(() => setPicked(null), [text]);
+  const { plan, model, shown } = hand;
+  const offers = useMemo(() => {
+    if (!tools || column === 'slot') return [];
+    const channel = rows.find((one) => one.id === id) ?? null;
+    return tools.suggestions(column, text, channel, { plan, model, neighbours: shown.neighbours });
+  }, [tools, column, text, id, rows, plan, model, shown.neighbours]);
+  return { offers, picked, setPicked };
 }
 
 /** The field that lies over a cell while it is typed in, with what it takes or why it does not. */
@@ -45,6 +69,9 @@ export function CellEditor({
     field.setSelectionRange(field.value.length, field.value.length);
   }, []);
 
+  const { offers, picked, setPicked } = useOffers();
+  const chosen = picked === null ? undefined : offers[picked];
+
   const go = (next: typeof cell) => {
     leaving.current = true;
     setSelection({ active: next, anchor: next, added: new Set() });
@@ -53,6 +80,14 @@ export function CellEditor({
 
   const onKeyDown = (event: React.KeyboardEvent) => {
     event.stopPropagation();
+    if ((event.key === 'ArrowDown' || event.key === 'ArrowUp') && offers.length > 0) {
+      event.preventDefault();
+      // Past either end what was typed stands again.
+      const by = event.key === 'ArrowDown' ? 1 : -1;
+      const next = (picked ?? (by > 0 ? -1 : offers.length)) + by;
+      setPicked(next < 0 || next >= offers.length ? null : next);
+      return;
+    }
     if (event.key === 'Escape') {
       event.preventDefault();
       leaving.current = true;
@@ -62,7 +97,7 @@ export function CellEditor({
       event.preventDefault();
       const all = event.ctrlKey || event.metaKey;
       const adds = editing!.id === 'new' && editing!.text.trim() !== '';
-      if (!commit({ all })) return;
+      if (!commit({ all, ...(chosen && { text: chosen.text }) })) return;
       // A channel that was typed into the empty row has that below it again: one is typed after the other.
       const last = rowCount - 1 + (adds ? 1 : 0);
       const row = all ? cell.row : Math.max(0, Math.min(last, cell.row + (event.shiftKey ? -1 : 1)));
@@ -72,7 +107,7 @@ export function CellEditor({
       } else go({ ...cell, row });
     } else if (event.key === 'Tab') {
       event.preventDefault();
-      if (commit()) go(tabStep(cell, rowCount, event.shiftKey) ?? cell);
+      if (commit(chosen && { text: chosen.text })) go(tabStep(cell, rowCount, event.shiftKey) ?? cell);
     }
   };
 
@@ -92,11 +127,16 @@ export function CellEditor({
       >
         <input
           ref={input}
+          role="combobox"
+          aria-expanded={offers.length > 0}
+          aria-autocomplete="list"
+          aria-controls="cell-offers"
+          aria-activedescendant={picked === null ? undefined : `cell-offer-${picked}`}
+          autoComplete="off"
           aria-label={`${HEADINGS[cell.column]}, being typed`}
           aria-invalid={editing!.reason !== null}
           aria-describedby="cell-message"
-          list={cell.column === 'mode' ? 'modes' : undefined}
-          value={editing!.text}
+          value={chosen?.text ?? editing!.text}
           onChange={(event) => setEditing({ ...editing!, text: event.target.value, reason: null })}
           onKeyDown={onKeyDown}
           onBlur={() => !leaving.current && commit({ leave: true })}
@@ -105,28 +145,57 @@ export function CellEditor({
             editing!.reason ? 'outline-stop' : 'outline-ink',
           )}
         />
-        {cell.column === 'mode' && (
-          <datalist id="modes">
-            {MODES.map((mode) => (
-              <option key={mode} value={mode} />
-            ))}
-          </datalist>
-        )}
-        {message && (
-          <p
-            id="cell-message"
-            role={editing!.reason ? 'alert' : undefined}
+        <div
+          className={clsx(
+            'absolute flex w-max max-w-[24rem] flex-col',
+            // In the right half it grows to the left, so that it ends within the pane.
+            COLUMNS.indexOf(cell.column) < COLUMNS.indexOf('access') ? 'left-0' : 'right-0',
+            below ? 'top-full mt-0.5' : 'bottom-full mb-0.5 flex-col-reverse',
+          )}
+        >
+          {message && (
+            <p
+              id="cell-message"
+              role={editing!.reason ? 'alert' : undefined}
+              className={clsx(
+                'w-max max-w-[24rem] rounded border px-2 py-1 text-[12.5px] shadow-md',
+                editing!.reason ? 'border-stop bg-stop-wash' : 'border-line-strong bg-sheet text-soft',
+              )}
+            >
+              {message}
+            </p>
+          )}
+          <ul
+            id="cell-offers"
+            role="listbox"
+            aria-label={`What ${HEADINGS[cell.column].toLowerCase()} could be`}
             className={clsx(
-              'absolute w-max max-w-[22rem] rounded border px-2 py-1 text-[12.5px] shadow-md',
-              // In the right half it grows to the left, so that it ends within the pane.
-              COLUMNS.indexOf(cell.column) < COLUMNS.indexOf('access') ? 'left-0' : 'right-0',
-              below ? 'top-full mt-0.5' : 'bottom-full mb-0.5',
-              editing!.reason ? 'border-stop bg-stop-wash' : 'border-line-strong bg-sheet text-soft',
+              'max-h-64 overflow-y-auto rounded border border-line-strong bg-sheet py-0.5 text-[12.5px] shadow-md',
+              offers.length === 0 && 'hidden',
             )}
           >
-            {message}
-          </p>
-        )}
+            {offers.map(({ text, says, held }, at) => (
+              <li
+                key={text}
+                id={`cell-offer-${at}`}
+                role="option"
+                aria-selected={picked === at}
+                className={clsx(
+                  'flex cursor-default items-baseline gap-3 px-2 py-0.5',
+                  picked === at ? 'bg-wash' : 'hover:bg-sunk',
+                )}
+                // Taken before the field loses the focus.
+                onPointerDown={(event) => {
+                  event.preventDefault();
+                  if (commit({ text })) go(cell);
+                }}
+              >
+                <span className={clsx('mono', !held && 'text-soft')}>{text === '' ? 'open' : text}</span>
+                <span className="text-soft">{says}</span>
+              </li>
+            ))}
+          </ul>
+        </div>
       </div>
     </div>
   );

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import type { Neighbour } from '@/core/check';
 import { modelById, receiveRanges, type Model } from '@/core/models';
 import { placesOf, slotText, type CellContext, type ChannelId, type Plan } from '@/core/plan';
 import type { KeptPlan } from '@/api/plans';
@@ -14,6 +15,8 @@ export interface ShownPlan {
   views: PlanViews;
   model: Model;
   ways: PlanViewsStore['ways'];
+  /** Repeaters that a directory knows nearby; none until it has answered. */
+  neighbours: readonly Neighbour[];
   /** Slot and name of a channel, for people. */
   nameOf: (id: ChannelId) => { slot: string; name: string };
 }
@@ -58,6 +61,7 @@ function workBeside() {
 
 /** Fit and check of the plan, worked out in a worker beside the page. */
 function useShown(plan: Plan, model: Model): ShownPlan {
+  const [neighbours, setNeighbours] = useState<readonly Neighbour[]>([]);
   const [{ views, begin, end }] = useState(workBeside);
   const { id } = plan;
   useEffect(() => {
@@ -71,7 +75,10 @@ function useShown(plan: Plan, model: Model): ShownPlan {
       contract()
         .then(({ call, planApi }) => call(planApi.neighbours, { params: { id } }))
         .then(
-          (answer) => views.tell(answer.neighbours),
+          (answer) => {
+            views.tell(answer.neighbours);
+            setNeighbours(answer.neighbours);
+          },
           () => {},
         );
     }, AT_REST_MS);
@@ -87,8 +94,8 @@ function useShown(plan: Plan, model: Model): ShownPlan {
       const channel = channels[placesOf(channels).get(one) ?? -1];
       return channel ? { slot: slotText(channel.slot), name: channel.name || 'no name' } : nobody;
     };
-    return { views: of, model, ways: views.ways, nameOf };
-  }, [of, model, views]);
+    return { views: of, model, ways: views.ways, nameOf, neighbours };
+  }, [of, model, views, neighbours]);
 }
 
 /** Opens a plan for work. */

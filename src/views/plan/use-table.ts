@@ -141,11 +141,15 @@ export function useTable(hand: PlanInHand) {
   };
 
   /** Ends typing. Where the text is not understood the cell keeps it, with its reason; `leave` lets go of the cell all the same. */
-  const commit = ({ leave = false, all = false } = {}): boolean => {
+  const commit = ({
+    leave = false,
+    all = false,
+    text = editing?.text ?? '',
+  }: { leave?: boolean; all?: boolean; text?: string } = {}): boolean => {
     if (!editing) return true;
-    const { id, column, text } = editing;
+    const { id, column } = editing;
     const key = draftKey(id, column);
-    const result = commitText(editing, all);
+    const result = commitText({ ...editing, text }, all);
     if (result.ok) {
       setDraft(key, null);
       setEditing(null);
@@ -154,7 +158,7 @@ export function useTable(hand: PlanInHand) {
     if (leave) {
       setDraft(key, { text, reason: result.reason });
       setEditing(null);
-    } else setEditing({ ...editing, reason: result.reason });
+    } else setEditing({ ...editing, text, reason: result.reason });
     return false;
   };
 
