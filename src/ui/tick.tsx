@@ -30,17 +30,24 @@ export function TickField({
   children,
   title,
   className,
+  disabled,
 }: {
   checked: boolean;
   onChange: (checked: boolean) => void;
   children: ReactNode;
   title?: string;
   className?: string;
+  disabled?: boolean;
 }) {
   return (
     // The box is a button, which a label around it names and reaches.
     <label className={clsx('flex items-start gap-1.5', className)} title={title}>
-      <Tick className="mt-[2.5px]" checked={checked} onCheckedChange={(now) => onChange(now === true)} />
+      <Tick
+        className="mt-[2.5px]"
+        checked={checked}
+        disabled={disabled}
+        onCheckedChange={(now) => onChange(now === true)}
+      />
       <span>{children}</span>
     </label>
   );

@@ -3,6 +3,7 @@ import {
   checkBesides,
   countFindings,
   groupFindings,
+  mendEverything,
   mendsOf,
   mendTogether,
   RULES,
@@ -11,6 +12,7 @@ import {
   type FindingCount,
   type Mend,
   type MendForMany,
+  type MendOfAll,
   type Neighbour,
 } from '../core/check';
 import { fit, type FitChange, type FittedPlanChannel, type Obstacle } from '../core/fit';
@@ -33,7 +35,9 @@ export type WorkMessage =
   /** Whether what was opened is a plan at all: it is opened as it came, and read as a document when there is time. */
   | { kind: 'verify' }
   /** Ways out: of one finding, or of all findings of a group together. */
-  | { kind: 'mends'; ask: number; of: { id: ChannelId; rule: string } | { group: string } };
+  | { kind: 'mends'; ask: number; of: { id: ChannelId; rule: string } | { group: string } }
+  /** The best way out of everything at once. */
+  | { kind: 'mend all'; ask: number };
 
 /** What the worker answers. `shown` has only the channels of which something else is worked out now than before, and what all come to. */
 export type WorkAnswer =
@@ -51,7 +55,8 @@ export type WorkAnswer =
   | { kind: 'looks for'; words: Record<string, string> }
   /** What is wrong with it, in a sentence; null where it is a plan. */
   | { kind: 'verified'; fault: string | null }
-  | { kind: 'mends'; ask: number; mends: Mend[]; together: MendForMany | null };
+  | { kind: 'mends'; ask: number; mends: Mend[]; together: MendForMany | null }
+  | { kind: 'mend all'; ask: number; all: MendOfAll | null };
 
 const NOTHING: readonly never[] = [];
 const EMPTY: ChannelView = { fitted: null, changes: NOTHING, leftOut: NOTHING, findings: NOTHING };
@@ -109,6 +114,11 @@ export function createPlanWork(): (message: WorkMessage) => WorkAnswer[] {
       case 'verify': {
         const read = readDocument(plan);
         return [{ kind: 'verified', fault: read.ok ? null : read.reason }];
+      }
+      case 'mend all': {
+        const model = plan && modelById(plan.modelId);
+        const all = (plan && model && mendEverything(findings, plan, model)) ?? null;
+        return [{ kind: 'mend all', ask: message.ask, all }];
       }
       case 'mends':
         return [{ kind: 'mends', ask: message.ask, ...mends(message.of) }];

@@ -1,13 +1,46 @@
 import { channel, id, plan } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
 import { applyEdit } from '../plan';
-import { check, countFindings, groupFindings, mendTogether, RULES, type Finding } from '.';
+import { check, countFindings, groupFindings, mendEverything, mendTogether, RULES, type Finding } from '.';
 
 const LOOKED_FOR = Object.fromEntries(RULES.map(({ id: of, looksFor }) => [of, looksFor]));
 const tone = (tenths: number) => ({
   kind: 'analogue' as const,
   send: { kind: 'tone' as const, tone: tenths },
   expect: null,
+});
+
+describe('mending everything at once', () => {
+  test('the best way out of each, the gravest first, as one edit; what takes a channel away is left to the person', () => {
+    const weather = [162_400_000, 162_425_000].map((rx, n) => channel(n + 1, rx));
+    const p = plan([
+      ...weather,
+      channel(5, 145_500_000, { access: tone(884) }),
+      // twice the same channel: one of them would have to go
+      channel(6, 145_525_000, { name: 'Twice' }),
+      channel(7, 145_525_000, { name: 'Twice' }),
+    ]);
+    const findings = check(p, ternP2);
+    const all = mendEverything(findings, p, ternP2)!;
+    expect(all.parts).toEqual(
+      expect.arrayContaining([
+        { label: 'Make it listen only', count: 2 },
+        { label: 'Use 88.5', count: 1 },
+      ]),
+    );
+    const parts = all.parts.reduce((sum, { count }) => sum + count, 0);
+    expect(parts + all.left).toBe(findings.length);
+    expect(all.left).toBeGreaterThan(0);
+    const mended = applyEdit(p, all.edit);
+    if (!mended.ok) throw new Error(mended.reason);
+    expect(mended.value.channels).toHaveLength(5);
+    expect(check(mended.value, ternP2).length).toBeLessThanOrEqual(all.left);
+    expect(mended.value.channels.slice(0, 3).map(({ tx }) => tx)).toEqual([null, null, 145_500_000]);
+  });
+  test('where nothing can be mended it offers nothing', () => {
+    const fine = plan([channel(1, 145_500_000, { name: 'Calling' })]);
+    expect(mendEverything(check(fine, ternP2), fine, ternP2)).toBeUndefined();
+  });
 });
 
 describe('mending together', () => {

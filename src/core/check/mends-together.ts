@@ -44,3 +44,46 @@ export function mendTogether(
   if (label === undefined || whole || changes.size < 2) return undefined;
   return { label, count: changes.size, edit: { name: 'change', changes: [...changes.values()] } };
 }
+
+/** Everything that can be mended without taking a channel out, as one edit; each way out with how often it is taken. */
+export interface MendOfAll {
+  parts: { label: string; count: number }[];
+  /** Findings that are left: a person must choose, or another mend of the same channel comes first. */
+  left: number;
+  edit: Edit;
+}
+
+/**
+ * The best way out of each finding, as one edit; undefined where there is none. The gravest come first: a field that one mend has set
+ * no other sets otherwise, so that what is mended stays so.
+ */
+export function mendEverything(
+  findings: readonly Finding[],
+  plan: Plan,
+  model: Model,
+): MendOfAll | undefined {
+  const changes = new Map<string, ChannelChange>();
+  const parts = new Map<string, number>();
+  let left = 0;
+  for (const finding of findings) {
+    const mend = mendsOf(finding, plan, model).find(({ edit }) => edit.name === 'change');
+    const edit = mend?.edit;
+    const wanted = edit?.name === 'change' && (edit.kind ?? 'channel') === 'channel' ? edit.changes : [];
+    const clash = wanted.some(({ id, set }) =>
+      Object.keys(set).some((field) => Object.hasOwn(changes.get(id)?.set ?? {}, field)),
+    );
+    if (!mend || wanted.length === 0 || clash) {
+      left++;
+      continue;
+    }
+    for (const { id, set } of wanted as readonly ChannelChange[])
+      changes.set(id, { id, set: { ...changes.get(id)?.set, ...set } });
+    parts.set(mend.label, (parts.get(mend.label) ?? 0) + 1);
+  }
+  if (changes.size === 0) return undefined;
+  return {
+    parts: [...parts].map(([label, count]) => ({ label, count })),
+    left,
+    edit: { name: 'change', changes: [...changes.values()] },
+  };
+}

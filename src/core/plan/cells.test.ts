@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { anyPlan, channel, id } from '../samples.test.kit';
-import { rulers, marks, markStep } from '../radio';
+import { rulers, marks, markStep, stretchesIn } from '../radio';
 import { cellText, COLUMNS, fillDown, parseBlock, parseCell, type CellContext } from '.';
 
 const context: CellContext = {
@@ -174,6 +174,24 @@ describe('rulers', () => {
         },
       ),
     );
+  });
+  test('where somebody may transmit, without a gap from end to end', () => {
+    const orrin = { region: 'orrin' as const };
+    const view = { from: 145_000_000, to: 164_000_000 };
+    const stretches = stretchesIn(view, orrin, 'full');
+    // 2 m ends at 146; marine, weather and what lies between are nobody's to send on without their own papers.
+    expect(stretches.map(({ from, to, may }) => [from, to, may])).toEqual([
+      [145_000_000, 146_000_000, true],
+      [146_000_000, 164_000_000, false],
+    ]);
+    expect(stretches[1]!.names).toEqual(expect.arrayContaining(['Marine', 'Weather']));
+    expect(stretchesIn({ from: 145_100_000, to: 145_900_000 }, orrin, 'none')).toEqual([
+      { from: 145_100_000, to: 145_900_000, may: false, names: ['2 m'] },
+    ]);
+    // A ship's certificate opens the marine channels.
+    expect(
+      stretchesIn({ from: 156_100_000, to: 157_000_000 }, { ...orrin, marine: true }, 'none'),
+    ).toMatchObject([{ from: 156_100_000, to: 157_000_000, may: true }]);
   });
   test('marks', () => {
     expect(markStep({ from: 144_000_000, to: 146_000_000 }, 4)).toBe(500_000);

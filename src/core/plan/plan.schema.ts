@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ADDITION_IDS, GRADES, REGIONS } from '../radio';
+import { ADDITION_IDS, GRADES, parseLocator, REGIONS } from '../radio';
 import { text, trimmedText, wantedText } from '../text.schema';
 import { planIdSchema } from './ids.schema';
 import { listsSchema } from './kinds.schema';
@@ -18,6 +18,10 @@ export const ownerSchema = z.object({
   grade: z.enum(GRADES),
   /** Guard strictly: transmitting outside the licence is a stop, not a caution. */
   strict: z.boolean(),
+  /** Where they are at home, as a Maidenhead locator. Optional: older plans have none. */
+  locator: trimmedText(8)
+    .refine((text) => text === '' || parseLocator(text).ok, 'is not a locator such as HO52 or HO52ka')
+    .optional(),
   /** What the country has beyond its region's common table. Optional, as is `marine`: older plans have neither. */
   additions: z.array(z.enum(ADDITION_IDS)).max(ADDITION_IDS.length).optional(),
   /** The plan is a ship's or a coast station's, under a marine certificate. */

@@ -1,5 +1,6 @@
 import { allocationsOf, type Rules } from './allocation';
 import type { Hertz, Range } from './frequency';
+import type { Grade } from './region';
 
 /** A stretch of spectrum drawn to scale, Hz, with the service or band that it shows. */
 export interface Ruler extends Range {
@@ -60,4 +61,35 @@ export function rulers(frequencies: readonly Hertz[], rules: Rules): Ruler[] {
       to: Math.ceil((to + margin) / (step / 2)) * (step / 2),
     };
   });
+}
+
+/** A stretch of a ruler, Hz, in which somebody may transmit, or may not; and whose it is. */
+export interface Stretch extends Range {
+  may: boolean;
+  names: string[];
+}
+
+/**
+ * Where the holder of a grade may transmit within a range, from its beginning to its end without a gap; stretches beside each other
+ * that are alike in that are one. In which mode and with how much is the licence guard's.
+ */
+export function stretchesIn(range: Range, rules: Rules, grade: Grade): Stretch[] {
+  const here = allocationsOf(rules).filter((one) => one.to > range.from && one.from < range.to);
+  const edges = new Set([range.from, range.to]);
+  for (const { from, to } of here)
+    for (const hz of [from, to]) if (hz > range.from && hz < range.to) edges.add(hz);
+  const cuts = [...edges].sort((a, b) => a - b);
+  const stretches: Stretch[] = [];
+  cuts.slice(0, -1).forEach((from, at) => {
+    const to = cuts[at + 1]!;
+    const over = here.filter((one) => one.from <= from && one.to >= to);
+    const may = over.some(({ power }) => power[grade] !== undefined);
+    const names = [...new Set(over.map(({ band }) => band))];
+    const last = stretches.at(-1);
+    if (last && last.may === may) {
+      last.to = to;
+      last.names = [...new Set([...last.names, ...names])];
+    } else stretches.push({ from, to, may, names });
+  });
+  return stretches;
 }

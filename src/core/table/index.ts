@@ -1,5 +1,6 @@
 export * from './alike';
 export * from './count';
+export * from './extras';
 export * from './facts';
 export * from './left-over';
 export * from './many';

@@ -17,7 +17,7 @@ describe('under headings, in any order and wording', () => {
       unknown: [],
       rows: [
         { line: 2, cells: { note: 'north', rx: '145,6125', name: 'Hill', access: '88,5', tx: '-0.6' } },
-        { line: 3, cells: { note: '', rx: '433.5', name: '', access: '', tx: '=' } },
+        { line: 3, cells: { note: '', rx: '433.5', name: '', access: '' } },
       ],
     }));
   test('tones in two columns, headings that nobody knows, a call sign for a name', () =>

@@ -145,7 +145,8 @@ function transmitText(shift: string | undefined, direction: string | undefined):
     : /^(-|minus|down|negative|dup-)$/.test(way)
       ? '-'
       : '';
-  if (shift === undefined && direction === undefined) return undefined;
+  // Nothing is said of it: it sends where it receives, as any channel that is new.
+  if (size === '' && way === '') return undefined;
   if (size === '' || /^[+-]?0+([.,]0*)?$/.test(size)) return sign === '' || size !== '' ? '=' : sign;
   if (sign !== '') return sign + size.replace(/^[+-]\s*/, '');
   // Without a sign and a direction it would read as a frequency.

@@ -14,3 +14,18 @@ export const ALIKE_NAMES: Record<Alike, string> = {
 /** How letters are written. */
 export const CASES = ['capitals', 'small', 'Each Word'] as const;
 export type LetterCase = (typeof CASES)[number];
+
+/** What a row can show beside the columns that are typed. */
+export const EXTRAS = ['call', 'place', 'source', 'locator', 'distance', 'bearing', 'tags', 'note'] as const;
+export type Extra = (typeof EXTRAS)[number];
+
+export const EXTRA_NAMES: Record<Extra, string> = {
+  call: 'Station',
+  place: 'Place',
+  source: 'Source',
+  locator: 'Locator',
+  distance: 'Distance',
+  bearing: 'Bearing',
+  tags: 'Tags',
+  note: 'Note',
+};

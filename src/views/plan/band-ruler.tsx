@@ -2,7 +2,18 @@
 
 import clsx from 'clsx';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
-import { formatFrequency, marks, markStep, type Hertz, type Range, type Ruler } from '@/core/radio';
+import {
+  formatFrequency,
+  marks,
+  markStep,
+  stretchesIn,
+  type Grade,
+  type Hertz,
+  type Range,
+  type Ruler,
+  type Rules,
+  type Stretch,
+} from '@/core/radio';
 import { placesOf, type Channel, type ChannelId, type ScanEdge } from '@/core/plan';
 import { useDesk } from './desk';
 
@@ -10,12 +21,17 @@ const HEIGHT = 66;
 const BASE = 40;
 /** The narrowest view that zooming gives, Hz. */
 const NARROWEST = 50_000;
+/** Ticks that lie closer than this part of the view cannot be told apart by a pointer. */
+const OVERLAP = 0.004;
 /** Marks on a ruler at most; those with figures are fewer. */
 const FINE_MARKS = 16;
 
 interface Props {
   ruler: Ruler;
   channels: readonly Channel[];
+  /** By whose rules, and with which grade, is transmitted. */
+  rules: Rules;
+  grade: Grade;
   /** Between which the radio searches. */
   edges: readonly ScanEdge[];
   chosen: ReadonlySet<ChannelId>;
@@ -24,7 +40,7 @@ interface Props {
 }
 
 /** One band to scale. Click a tick, drag over a range, zoom with the wheel or + and −, walk with the arrow keys. */
-export function BandRuler({ ruler, channels, edges, chosen, active, onPick }: Props) {
+export function BandRuler({ ruler, channels, rules, grade, edges, chosen, active, onPick }: Props) {
   const [zoom, setZoom] = useState<Range | null>(null);
   const [drag, setDrag] = useState<[number, number] | null>(null);
   const box = useRef<HTMLDivElement>(null);
@@ -103,8 +119,13 @@ export function BandRuler({ ruler, channels, edges, chosen, active, onPick }: Pr
       const reach = span * 0.02;
       const distance = (channel: Channel) =>
         Math.min(Math.abs(channel.rx - end), channel.tx === null ? Infinity : Math.abs(channel.tx - end));
-      const nearest = [...here].sort((a, b) => distance(a) - distance(b))[0];
-      if (nearest && distance(nearest) <= reach) onPick([nearest.id]);
+      const nearest = [...here].sort((a, b) => distance(a) - distance(b) || a.rx - b.rx);
+      const [first] = nearest;
+      if (!first || distance(first) > reach) return;
+      // Those that lie over one another are chosen in turn.
+      const over = nearest.filter((one) => distance(one) - distance(first) < span * OVERLAP);
+      const next = (over.findIndex(({ id }) => id === active) + 1) % over.length;
+      onPick([over[next]!.id]);
       return;
     }
     onPick(
@@ -114,6 +135,7 @@ export function BandRuler({ ruler, channels, edges, chosen, active, onPick }: Pr
     );
   };
 
+  const stretches = stretchesIn(view, rules, grade);
   const edgesHere = edges.filter(({ from, to }) => to > ruler.from && from < ruler.to);
   const step = markStep(view, FINE_MARKS);
   const labelled = marks(view, markStep(view, 4));
@@ -134,7 +156,7 @@ export function BandRuler({ ruler, channels, edges, chosen, active, onPick }: Pr
       <div
         ref={box}
         role="listbox"
-        aria-label={`${ruler.name}, ${here.length} channels by frequency${edgesHere.map(edgeWords).join('')}; arrow keys choose, plus and minus zoom`}
+        aria-label={`${ruler.name}, ${here.length} channels by frequency${edgesHere.map(edgeWords).join('')}${mayWords(stretches)}; arrow keys choose, plus and minus zoom`}
         aria-activedescendant={chosenHere >= 0 ? `tick-${ruler.name}-${active}` : undefined}
         tabIndex={0}
         className="relative touch-none select-none overflow-hidden rounded-sm border border-line-strong bg-sheet"
@@ -186,6 +208,15 @@ export function BandRuler({ ruler, channels, edges, chosen, active, onPick }: Pr
               }}
             />
           ))}
+        {stretches.map(({ from, to, may, names }) => (
+          <div
+            key={from}
+            aria-hidden
+            title={`${names.join(', ') || 'Nobody’s that is known'}, ${formatFrequency(from)} to ${formatFrequency(to)}: you ${may ? 'may' : 'may not'} transmit`}
+            className={clsx('absolute bottom-0 h-[5px]', may ? 'bg-transmit/55' : 'forbidden')}
+            style={{ left: `${place(from)}%`, right: `${100 - place(to)}%` }}
+          />
+        ))}
         <div aria-hidden className="absolute inset-x-0 border-t border-ink" style={{ top: BASE }} />
         {marks(view, step).map((hz) => (
           <div
@@ -222,6 +253,13 @@ export function BandRuler({ ruler, channels, edges, chosen, active, onPick }: Pr
     </div>
   );
 }
+
+/** Where one may transmit, for who cannot see it. */
+const mayWords = (stretches: readonly Stretch[]) => {
+  const open = stretches.filter(({ may }) => may);
+  if (open.length === 0) return '; you may transmit nowhere here';
+  return `; you may transmit ${open.map(({ from, to }) => `from ${formatFrequency(from)} to ${formatFrequency(to)}`).join(' and ')}`;
+};
 
 const edgeWords = ({ name, from, to }: ScanEdge) =>
   `; “${name}” searches from ${formatFrequency(from)} to ${formatFrequency(to)}`;

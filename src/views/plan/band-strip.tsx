@@ -1,7 +1,7 @@
 'use client';
 
 import { memo, useDeferredValue, useMemo, useRef } from 'react';
-import { rulers, type Ruler, type Rules } from '@/core/radio';
+import { rulers, type Grade, type Ruler, type Rules } from '@/core/radio';
 import type { Channel, ChannelId, ScanEdge } from '@/core/plan';
 import { useStable } from '@/ui';
 import { BandRuler } from './band-ruler';
@@ -16,12 +16,13 @@ interface StripProps {
   channels: readonly Channel[];
   edges: readonly ScanEdge[];
   rules: Rules;
+  grade: Grade;
   chosen: ReadonlySet<ChannelId>;
   active: ChannelId | null;
   onPick: (ids: ChannelId[]) => void;
 }
 
-const Strip = memo(function Strip({ channels, edges, rules, chosen, active, onPick }: StripProps) {
+const Strip = memo(function Strip({ channels, edges, rules, grade, chosen, active, onPick }: StripProps) {
   const drawn = useMemo(
     () =>
       rulers(
@@ -38,6 +39,8 @@ const Strip = memo(function Strip({ channels, edges, rules, chosen, active, onPi
           <BandRuler
             ruler={ruler}
             channels={channels}
+            rules={rules}
+            grade={grade}
             edges={edges}
             chosen={chosen}
             active={active}
@@ -84,6 +87,7 @@ export function BandStrip() {
       channels={useFrequencies(channels)}
       edges={hand.model.scanEdges ? scanEdges : NO_EDGES}
       rules={owner}
+      grade={owner.grade}
       chosen={chosen}
       active={active}
       onPick={pick}

@@ -4,8 +4,9 @@ import clsx from 'clsx';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type * as TableTools from '@/core/table';
 import type { Model } from '@/core/models';
-import { COLUMNS, type Column } from '@/core/plan';
-import { HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
+import type { Column } from '@/core/plan';
+import { HEADINGS, ROW_HEIGHT } from './channel-row';
+import { templateOf } from './columns';
 import { tabStep } from './selection';
 import { tableTools } from './use-rows';
 import { useDesk } from './desk';
@@ -63,6 +64,7 @@ export function CellEditor({
   const input = useRef<HTMLInputElement>(null);
   const leaving = useRef(false);
   const cell = editingCell!;
+  const { columns } = table.layout;
   useEffect(() => {
     const field = input.current!;
     field.focus();
@@ -107,7 +109,8 @@ export function CellEditor({
       } else go({ ...cell, row });
     } else if (event.key === 'Tab') {
       event.preventDefault();
-      if (commit(chosen && { text: chosen.text })) go(tabStep(cell, rowCount, event.shiftKey) ?? cell);
+      if (commit(chosen && { text: chosen.text }))
+        go(tabStep(cell, rowCount, event.shiftKey, columns) ?? cell);
     }
   };
 
@@ -117,13 +120,13 @@ export function CellEditor({
       role="row"
       aria-rowindex={cell.row + 2}
       className="pointer-events-none absolute inset-x-0 z-20 grid"
-      style={{ top, height: ROW_HEIGHT, gridTemplateColumns: TEMPLATE }}
+      style={{ top, height: ROW_HEIGHT, gridTemplateColumns: templateOf(table.layout) }}
     >
       <div
         role="gridcell"
-        aria-colindex={COLUMNS.indexOf(cell.column) + 2}
+        aria-colindex={columns.indexOf(cell.column) + 2}
         className="pointer-events-auto relative"
-        style={{ gridColumn: COLUMNS.indexOf(cell.column) + 2 }}
+        style={{ gridColumn: columns.indexOf(cell.column) + 2 }}
       >
         <input
           ref={input}
@@ -149,7 +152,7 @@ export function CellEditor({
           className={clsx(
             'absolute flex w-max max-w-[24rem] flex-col',
             // In the right half it grows to the left, so that it ends within the pane.
-            COLUMNS.indexOf(cell.column) < COLUMNS.indexOf('access') ? 'left-0' : 'right-0',
+            columns.indexOf(cell.column) * 2 <= columns.length ? 'left-0' : 'right-0',
             below ? 'top-full mt-0.5' : 'bottom-full mb-0.5 flex-col-reverse',
           )}
         >

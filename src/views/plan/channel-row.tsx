@@ -10,13 +10,12 @@ import {
   formatShift,
   isDigital,
 } from '@/core/radio';
-import { COLUMNS, type Channel, type Column, slotText } from '@/core/plan';
+import type { Channel, Column } from '@/core/plan';
+import { slotText } from '@/core/plan';
+import type { Extra } from '@/core/table';
 import type { Finding } from '@/core/check';
 import { SeverityMark } from '@/ui';
 
-/** Widths of the table: the mark, then the columns. */
-export const TEMPLATE =
-  '24px 42px minmax(104px,2.2fr) minmax(92px,0.5fr) minmax(130px,1fr) minmax(84px,1fr) minmax(46px,0.35fr) minmax(54px,0.4fr) minmax(42px,0.3fr)';
 export const ROW_HEIGHT = 29;
 
 export const HEADINGS: Record<Column, string> = {
@@ -117,6 +116,13 @@ export interface RowProps {
   blockFrom: number;
   blockTo: number;
   drafts: Readonly<Partial<Record<Column, string>>> | undefined;
+  /** The columns in their order, and their tracks. */
+  columns: readonly Column[];
+  template: string;
+  /** What stands behind them; the name stays in sight then. */
+  extras: readonly Extra[];
+  extraOf: ((channel: Channel, extra: Extra) => string) | null;
+  wide: boolean;
 }
 
 /** One channel. Drawn again only when something about it has changed. */
@@ -131,6 +137,11 @@ export const ChannelRow = memo(function ChannelRow({
   blockFrom,
   blockTo,
   drafts,
+  columns,
+  template,
+  extras,
+  extraOf,
+  wide,
 }: RowProps) {
   const worst = findings?.[0];
   return (
@@ -143,12 +154,12 @@ export const ChannelRow = memo(function ChannelRow({
         'absolute left-0 right-0 grid items-stretch border-b border-line [contain:strict]',
         chosen && 'bg-wash-faint',
       )}
-      style={{ top, height: ROW_HEIGHT, gridTemplateColumns: TEMPLATE }}
+      style={{ top, height: ROW_HEIGHT, gridTemplateColumns: template }}
     >
       <div role="gridcell" aria-colindex={1} className="grid place-items-center">
         {worst && <SeverityMark severity={worst.severity} />}
       </div>
-      {COLUMNS.map((column, index) => {
+      {columns.map((column, index) => {
         const found = findings?.find((finding) => finding.field === column);
         const draft = drafts?.[column];
         return (
@@ -165,6 +176,7 @@ export const ChannelRow = memo(function ChannelRow({
             className={clsx(
               'truncate px-1.5 leading-[28px]',
               column === 'name' && 'flex gap-2',
+              column === 'name' && wide && 'sticky left-0 z-[1] bg-sheet',
               column === 'slot' && chosen && 'cursor-grab',
               chosen && index >= blockFrom && index <= blockTo && 'bg-wash',
               active === column && 'outline-2 -outline-offset-2 outline-ink',
@@ -180,6 +192,16 @@ export const ChannelRow = memo(function ChannelRow({
           </div>
         );
       })}
+      {extras.map((extra, index) => (
+        <div
+          key={extra}
+          role="gridcell"
+          aria-colindex={columns.length + index + 2}
+          className="truncate px-1.5 text-[12.5px] leading-[28px] text-soft"
+        >
+          {extraOf?.(channel, extra)}
+        </div>
+      ))}
     </div>
   );
 });

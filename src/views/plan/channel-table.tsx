@@ -3,9 +3,12 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, type RefObject } from 'react';
 import { COLUMNS, type Column } from '@/core/plan';
+import { EXTRA_NAMES } from '@/core/table';
+import { leastWidth, templateOf, USUAL } from './columns';
+import { useExtras } from './use-extras';
 import { CellEditor } from './cell-editor';
-import { DropLine, Heading, NewRow } from './table-rows';
-import { ChannelRow, ROW_HEIGHT, TEMPLATE } from './channel-row';
+import { DropLine, Edge, Heading, NewRow } from './table-rows';
+import { ChannelRow, ROW_HEIGHT } from './channel-row';
 import { useTableKeys } from './use-table-keys';
 import { usePointer } from './use-pointer';
 import { draftKey } from './use-table';
@@ -77,8 +80,13 @@ export function ChannelTable({
     );
     return found.length > 0 ? (Object.fromEntries(found) as Partial<Record<Column, string>>) : undefined;
   };
-  const blockFrom = COLUMNS.indexOf(columns[0]!);
-  const blockTo = COLUMNS.indexOf(columns[columns.length - 1]!);
+  const { layout } = table;
+  const blockFrom = layout.columns.indexOf(columns[0]!);
+  const blockTo = layout.columns.indexOf(columns[columns.length - 1]!);
+  const template = templateOf(layout);
+  const least = leastWidth(layout);
+  const wide = layout !== USUAL;
+  const extraOf = useExtras(hand.plan.owner.locator ?? '', layout.extras.length > 0);
   const many = chosen.size > 1 || columns.length > 1;
 
   // Read out in the order of the list; but to move a row among its siblings is to lay it out from nothing, so while the pane is
@@ -94,11 +102,11 @@ export function ChannelTable({
       aria-label="Channels"
       aria-multiselectable
       aria-rowcount={rowCount + 1}
-      aria-colcount={COLUMNS.length + 1}
+      aria-colcount={layout.columns.length + layout.extras.length + 1}
       aria-activedescendant={`cell-${active.row}-${active.column}`}
       tabIndex={0}
       // A layer of its own: what is beside the table is not drawn again with each frame of scrolling.
-      className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden bg-sheet outline-none will-change-transform max-lg:overflow-x-auto max-lg:*:min-w-[640px]"
+      className="relative min-h-0 flex-1 overflow-auto bg-sheet outline-none will-change-transform max-lg:*:min-w-[640px]"
       {...handlers}
       onKeyDown={onKeyDown}
       onCopy={(event) => {
@@ -118,17 +126,32 @@ export function ChannelTable({
         role="row"
         aria-rowindex={1}
         className="sticky top-0 z-10 grid border-b border-line-strong bg-sheet text-[12.5px] text-soft"
-        style={{ height: HEAD_HEIGHT, gridTemplateColumns: TEMPLATE }}
+        style={{ height: HEAD_HEIGHT, gridTemplateColumns: template, minWidth: wide ? least : undefined }}
       >
         <div role="columnheader" aria-colindex={1} className="sr-only">
           Findings
         </div>
         <span aria-hidden />
-        {COLUMNS.map((column, index) => (
+        {layout.columns.map((column, index) => (
           <Heading key={column} column={column} index={index} />
         ))}
+        {layout.extras.map((extra, index) => (
+          <div
+            key={extra}
+            role="columnheader"
+            aria-colindex={layout.columns.length + index + 2}
+            className="relative flex min-w-0 items-center truncate px-1.5"
+          >
+            {EXTRA_NAMES[extra]}
+            <Edge of={extra} />
+          </div>
+        ))}
       </div>
-      <div role="rowgroup" className="@container relative" style={{ height: rowCount * ROW_HEIGHT }}>
+      <div
+        role="rowgroup"
+        className="@container relative"
+        style={{ height: rowCount * ROW_HEIGHT, minWidth: wide ? least : undefined }}
+      >
         {shown.map(({ index }) => {
           const start = index * ROW_HEIGHT;
           const channel = rows[index];
@@ -142,6 +165,7 @@ export function ChannelTable({
                 slot={table.nextFree!}
                 active={isActive ? active.column : null}
                 draft={drafts.get(draftKey('new', 'rx'))?.text}
+                layout={layout}
               />
             );
           const isChosen = chosen.has(channel.id);
@@ -158,6 +182,11 @@ export function ChannelTable({
               blockFrom={blockFrom}
               blockTo={blockTo}
               drafts={drafts.size > 0 ? draftsOf(channel.id) : undefined}
+              columns={layout.columns}
+              template={template}
+              extras={layout.extras}
+              extraOf={extraOf}
+              wide={wide}
             />
           );
         })}

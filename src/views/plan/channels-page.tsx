@@ -41,6 +41,8 @@ const ReplacePanel = lazily(() => import('./replace-panel').then((module) => mod
 
 const RefusedPanel = lazily(() => import('./refused-panel').then((module) => module.RefusedPanel));
 
+const ColumnsPanel = lazily(() => import('./columns-panel').then((module) => module.ColumnsPanel));
+
 const ThenPanel = lazily(() => import('./then-panel').then((module) => module.ThenPanel));
 
 const AbbreviationsPanel = lazily(() =>
@@ -52,6 +54,7 @@ type Panel =
   | { kind: 'arrange'; wish: Wish }
   | { kind: 'abbreviations' }
   | { kind: 'replace' }
+  | { kind: 'columns' }
   | { kind: 'then'; revision: number; called: string };
 
 /** The channels at work: band strip, channel table, radio face, and what Check and the fit say. */
@@ -69,12 +72,13 @@ export function ChannelsPage() {
     focusTable();
   };
   const replace = useStable(() => setPanel({ kind: 'replace' }));
+  const columns = useStable(() => setPanel({ kind: 'columns' }));
   const look = useStable((revision: number, called: string) => setPanel({ kind: 'then', revision, called }));
   const show = useStable((next: SideTab) => {
     setPanel(null);
     setTab(next);
   });
-  usePlanCommands(desk, { focusTable, arrange, editAbbreviations, replace, show });
+  usePlanCommands(desk, { focusTable, arrange, editAbbreviations, replace, columns, show });
   useEffect(() => grid.current?.focus({ preventScroll: true }), []);
 
   const mend = useStable((edit: Edit) => {
@@ -110,6 +114,7 @@ export function ChannelsPage() {
           className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet max-lg:h-[75vh] max-lg:flex-none"
         >
           <TableBar
+            onColumns={() => (panel?.kind === 'columns' ? closePanel() : columns())}
             arranging={panel?.kind === 'arrange'}
             onArrange={() =>
               panel?.kind === 'arrange'
@@ -153,6 +158,7 @@ export function ChannelsPage() {
           {panel?.kind === 'then' && (
             <ThenPanel revision={panel.revision} called={panel.called} onClose={closePanel} />
           )}
+          {panel?.kind === 'columns' && <ColumnsPanel onClose={closePanel} />}
           {panel?.kind === 'replace' && <ReplacePanel onClose={closePanel} />}
           {!panel && actions.refused.length > 0 && <RefusedPanel />}
           {!panel && actions.refused.length === 0 && (

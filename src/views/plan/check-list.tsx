@@ -72,7 +72,75 @@ export function CheckList({ shown, active, onSelect, onMend }: Props) {
       ...(isOpen ? group.findings.map((finding) => one(finding, true)) : []),
     ];
   });
-  return <LongList label="Findings" rows={rows} />;
+  return (
+    <>
+      {groups.length > 1 && <MendAll shown={shown} onMend={onMend} />}
+      <LongList label="Findings" rows={rows} />
+    </>
+  );
+}
+
+/** The best way out of everything at once: what that comes to is shown first. */
+function MendAll({ shown, onMend }: { shown: Props['shown']; onMend: (edit: Edit) => void }) {
+  const [asked, setAsked] = useState(false);
+  const { data } = useQuery({
+    queryKey: ['mend all', shown.views.plan?.id, shown.views.number],
+    queryFn: () => shown.mendAll(),
+    enabled: asked,
+    gcTime: 0,
+  });
+  if (!asked)
+    return (
+      <p className="shrink-0 border-b border-line px-3 py-1.5">
+        <Button kind="quiet" size="small" className="-ml-2" onClick={() => setAsked(true)}>
+          Mend what can be…
+        </Button>
+      </p>
+    );
+  return (
+    <div
+      role="group"
+      aria-label="Mend what can be"
+      className="shrink-0 border-b border-line-strong bg-paper px-3 py-2 text-[13px]"
+    >
+      {data === undefined && <p className="text-soft">Being worked out…</p>}
+      {data === null && <p>Of these each wants a choice of yours.</p>}
+      {data && (
+        <ul aria-label="What would be done" className="max-h-40 overflow-y-auto">
+          {data.parts.map(({ label, count }) => (
+            <li key={label} className="flex justify-between gap-3">
+              <span>{label}</span>
+              <span className="text-soft tabular-nums">
+                {count === 1 ? '1 channel' : `${count} channels`}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {data && data.left > 0 && (
+        <p className="pt-1 text-soft">
+          {data.left === 1 ? 'One is left: it wants' : `${data.left} are left: they want`} a choice of yours.
+        </p>
+      )}
+      <p className="flex gap-2 pt-2">
+        {data && (
+          <Button
+            size="small"
+            kind="strong"
+            onClick={() => {
+              onMend(data.edit);
+              setAsked(false);
+            }}
+          >
+            Mend {data.parts.reduce((sum, { count }) => sum + count, 0)}
+          </Button>
+        )}
+        <Button size="small" onClick={() => setAsked(false)}>
+          Leave it
+        </Button>
+      </p>
+    </div>
+  );
 }
 
 /** A kind of finding: how many, what of, and the one mend for all. */

@@ -9,6 +9,7 @@ import {
   GRADES,
   GRADE_NAMES,
   REGIONS,
+  parseLocator,
   REGION_NAMES,
   type AdditionId,
 } from '@/core/radio';
@@ -21,6 +22,7 @@ export function OwnerForm({ chip, onClose }: { chip: ReactNode; onClose: () => v
   const { hand } = useDesk();
   const { owner } = hand.plan;
   const [callSign, setCallSign] = useState(owner.callSign);
+  const [home, setHome] = useState(owner.locator ?? '');
   const set = (change: Partial<typeof owner>) =>
     hand.store.apply({ name: 'describe', set: { owner: change } });
   return (
@@ -39,6 +41,21 @@ export function OwnerForm({ chip, onClose }: { chip: ReactNode; onClose: () => v
             value={callSign}
             onChange={(event) => setCallSign(event.target.value.toUpperCase())}
             onBlur={() => callSign !== owner.callSign && set({ callSign })}
+          />
+          <Field
+            label="At home in (locator)"
+            placeholder="HO52ka"
+            maxLength={8}
+            value={home}
+            problem={
+              home === '' || parseLocator(home).ok ? undefined : 'A locator reads like HO52 or HO52ka.'
+            }
+            onChange={(event) => setHome(event.target.value)}
+            onBlur={() =>
+              home !== (owner.locator ?? '') &&
+              (home === '' || parseLocator(home).ok) &&
+              set({ locator: home })
+            }
           />
           <Choice
             label="Rules of"

@@ -5,6 +5,7 @@ import {
   type FindingCount,
   type Mend,
   type MendForMany,
+  type MendOfAll,
   type Neighbour,
 } from '@/core/check';
 import { difference, isNoDifference, type ChannelId, type Plan } from '@/core/plan';
@@ -53,6 +54,8 @@ export interface PlanViewsStore {
   tell(neighbours: readonly Neighbour[]): void;
   /** The ways out of a finding of the shown plan, or of a group of them. */
   ways(of: Extract<WorkMessage, { kind: 'mends' }>['of']): Promise<Ways>;
+  /** The best way out of everything at once; null where there is none. */
+  mendAll(): Promise<MendOfAll | null>;
   /** What the worker answers is handed in here. */
   hear(answer: WorkAnswer): void;
 }
@@ -105,6 +108,7 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
   let fault: string | null = null;
   let nearby: readonly Neighbour[] | null = null;
   const waiting = new Map<number, (ways: Ways) => void>();
+  const waitingForAll = new Map<number, (all: MendOfAll | null) => void>();
   const listeners = new Set<() => void>();
 
   const set = (next: Partial<PlanViews>) => {
@@ -164,6 +168,8 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
       opened = false;
       for (const answer of waiting.values()) answer({ mends: [], together: null });
       waiting.clear();
+      for (const answer of waitingForAll.values()) answer(null);
+      waitingForAll.clear();
       broken++;
       if (broken <= TRIES) return true;
       gaveUp = true;
@@ -189,6 +195,12 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
       post({ kind: 'mends', ask, of });
       return new Promise((resolve) => waiting.set(ask, resolve));
     },
+    mendAll() {
+      if (!opened) return Promise.resolve(null);
+      const ask = ++asks;
+      post({ kind: 'mend all', ask });
+      return new Promise((resolve) => waitingForAll.set(ask, resolve));
+    },
     hear(answer) {
       if (answer.kind === 'verified') {
         ({ fault } = answer);
@@ -197,6 +209,9 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
       else if (answer.kind === 'mends') {
         waiting.get(answer.ask)?.(answer);
         waiting.delete(answer.ask);
+      } else if (answer.kind === 'mend all') {
+        waitingForAll.get(answer.ask)?.(answer.all);
+        waitingForAll.delete(answer.ask);
       } else if (answer.number === number) {
         busy = false;
         take(answer);

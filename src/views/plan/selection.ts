@@ -30,20 +30,28 @@ export function blockRows({ active, anchor }: Selection): [number, number] {
 }
 
 /** The columns of the block, in order; all of them where it holds the slot column, since that chooses whole rows. */
-export function blockColumns({ active, anchor }: Selection): Column[] {
-  const a = COLUMNS.indexOf(active.column);
-  const b = COLUMNS.indexOf(anchor.column);
-  return Math.min(a, b) === 0 ? [...COLUMNS] : COLUMNS.slice(Math.min(a, b), Math.max(a, b) + 1);
+export function blockColumns({ active, anchor }: Selection, columns: readonly Column[] = COLUMNS): Column[] {
+  const a = columns.indexOf(active.column);
+  const b = columns.indexOf(anchor.column);
+  // A column that was hidden under the focus: the row is meant.
+  return Math.min(a, b) <= 0 ? [...columns] : columns.slice(Math.min(a, b), Math.max(a, b) + 1);
 }
 
 /** The cell that an arrow key leads to, within `rows` rows. */
-export function step(cell: Cell, key: string, rows: number, page: number, ctrl: boolean): Cell | undefined {
+export function step(
+  cell: Cell,
+  key: string,
+  rows: number,
+  page: number,
+  ctrl: boolean,
+  columns: readonly Column[] = COLUMNS,
+): Cell | undefined {
   const last = Math.max(0, rows - 1);
-  const column = COLUMNS.indexOf(cell.column);
+  const column = columns.indexOf(cell.column);
   const row = (next: number): Cell => ({ ...cell, row: Math.max(0, Math.min(last, next)) });
   const col = (next: number): Cell => ({
     ...cell,
-    column: COLUMNS[Math.max(0, Math.min(COLUMNS.length - 1, next))]!,
+    column: columns[Math.max(0, Math.min(columns.length - 1, next))]!,
   });
   switch (key) {
     case 'ArrowUp':
@@ -53,15 +61,15 @@ export function step(cell: Cell, key: string, rows: number, page: number, ctrl: 
     case 'ArrowLeft':
       return col(ctrl ? 0 : column - 1);
     case 'ArrowRight':
-      return col(ctrl ? COLUMNS.length : column + 1);
+      return col(ctrl ? columns.length : column + 1);
     case 'PageUp':
       return row(cell.row - page);
     case 'PageDown':
       return row(cell.row + page);
     case 'Home':
-      return ctrl ? { row: 0, column: COLUMNS[0] } : col(0);
+      return ctrl ? { row: 0, column: columns[0]! } : col(0);
     case 'End':
-      return ctrl ? { row: last, column: COLUMNS[COLUMNS.length - 1]! } : col(COLUMNS.length);
+      return ctrl ? { row: last, column: columns[columns.length - 1]! } : col(columns.length);
     default:
       return undefined;
   }
@@ -71,12 +79,17 @@ export function step(cell: Cell, key: string, rows: number, page: number, ctrl: 
 const FIRST_TAB = 1;
 
 /** The cell after Tab: rightwards and on to the next row; backwards with Shift. Undefined past the ends of the table. */
-export function tabStep(cell: Cell, rows: number, back: boolean): Cell | undefined {
-  const column = COLUMNS.indexOf(cell.column) + (back ? -1 : 1);
-  if (column >= FIRST_TAB && column < COLUMNS.length) return { ...cell, column: COLUMNS[column]! };
+export function tabStep(
+  cell: Cell,
+  rows: number,
+  back: boolean,
+  columns: readonly Column[] = COLUMNS,
+): Cell | undefined {
+  const column = columns.indexOf(cell.column) + (back ? -1 : 1);
+  if (column >= FIRST_TAB && column < columns.length) return { ...cell, column: columns[column]! };
   const row = cell.row + (back ? -1 : 1);
   if (row < 0 || row >= rows) return undefined;
-  return { row, column: back ? COLUMNS[COLUMNS.length - 1]! : COLUMNS[FIRST_TAB]! };
+  return { row, column: back ? columns[columns.length - 1]! : columns[FIRST_TAB]! };
 }
 
 /** Columns in which a letter begins a value, so that single keys are no commands there. */

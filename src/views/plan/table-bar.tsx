@@ -1,6 +1,7 @@
 'use client';
 
 import clsx from 'clsx';
+import { Columns3 } from 'lucide-react';
 import Link from 'next/link';
 import { Button, lazily } from '@/ui';
 import { useDesk } from './desk';
@@ -33,7 +34,15 @@ function Lists() {
 }
 
 /** Above the table: find in the plan, what can be done to the chosen, and where more channels come from. */
-export function TableBar({ arranging, onArrange }: { arranging: boolean; onArrange: () => void }) {
+export function TableBar({
+  arranging,
+  onArrange,
+  onColumns,
+}: {
+  arranging: boolean;
+  onArrange: () => void;
+  onColumns: () => void;
+}) {
   const { hand, table, actions } = useDesk();
   const none = table.chosenChannels.length === 0;
   return (
@@ -79,6 +88,16 @@ export function TableBar({ arranging, onArrange }: { arranging: boolean; onArran
         Arrange
       </Button>
       <span className="flex-1" />
+      <Button
+        kind="quiet"
+        size="small"
+        className="px-1.5!"
+        aria-label="Columns"
+        title="Columns: which, in which order, how wide"
+        onClick={onColumns}
+      >
+        <Columns3 size={15} aria-hidden />
+      </Button>
       <a
         className={clsx(
           'rounded-md px-2 py-1 text-[13px] hover:bg-sunk max-[1100px]:hidden',

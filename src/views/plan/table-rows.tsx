@@ -1,8 +1,39 @@
 import clsx from 'clsx';
 import { ArrowDown, ArrowUp, ArrowUpDown } from 'lucide-react';
-import { COLUMNS, slotText, type Column } from '@/core/plan';
-import { HEADINGS, ROW_HEIGHT, TEMPLATE } from './channel-row';
+import { slotText, type Column } from '@/core/plan';
+import { HEADINGS, ROW_HEIGHT } from './channel-row';
+import { keepLayout, templateOf, WIDTHS, type Layout } from './columns';
+import type { Extra } from '@/core/table';
 import { useDesk } from './desk';
+
+/** The edge of a heading: drawn wider or narrower by the mouse; the columns' panel has the same in figures. */
+export function Edge({ of }: { of: Column | Extra }) {
+  const { table } = useDesk();
+  const { layout } = table;
+  const width = (event: React.PointerEvent) => {
+    const { left } = event.currentTarget.parentElement!.getBoundingClientRect();
+    return Math.max(WIDTHS.least, Math.min(WIDTHS.most, Math.round(event.clientX - left)));
+  };
+  return (
+    <span
+      aria-hidden
+      className="absolute inset-y-0 right-0 z-10 w-1.5 cursor-col-resize hover:bg-line-strong"
+      onPointerDown={(event) => {
+        event.stopPropagation();
+        event.preventDefault();
+        event.currentTarget.setPointerCapture(event.pointerId);
+      }}
+      onPointerMove={(event) => {
+        if (event.currentTarget.hasPointerCapture(event.pointerId))
+          keepLayout({ ...layout, widths: { ...layout.widths, [of]: width(event) } });
+      }}
+      onDoubleClick={() => {
+        const { [of]: _, ...widths } = layout.widths;
+        keepLayout({ ...layout, widths });
+      }}
+    />
+  );
+}
 
 /** The head of a column: chooses all of it; its arrow shows the rows by it, up, down, and by slot again. */
 export function Heading({ column, index }: { column: Column; index: number }) {
@@ -28,6 +59,7 @@ export function Heading({ column, index }: { column: Column; index: number }) {
       }}
     >
       <span className="truncate">{HEADINGS[column]}</span>
+      {column !== 'slot' && <Edge of={column} />}
       {column !== 'slot' && (
         <button
           type="button"
@@ -36,7 +68,7 @@ export function Heading({ column, index }: { column: Column; index: number }) {
           aria-label={`Show by ${HEADINGS[column].toLowerCase()}`}
           className={clsx(
             // Over the end of the heading: the words keep the room.
-            'absolute right-0 rounded bg-sheet p-0.5 hover:bg-sunk hover:text-ink',
+            'absolute right-1.5 rounded bg-sheet p-0.5 hover:bg-sunk hover:text-ink',
             mine ? 'text-ink' : 'opacity-0 focus:opacity-100 group-hover:opacity-100',
           )}
           onPointerDown={(event) => event.stopPropagation()}
@@ -71,7 +103,9 @@ export function NewRow({
   slot,
   active,
   draft,
+  layout,
 }: {
+  layout: Layout;
   row: number;
   top: number;
   slot: number;
@@ -83,10 +117,10 @@ export function NewRow({
       role="row"
       aria-rowindex={row + 2}
       className="absolute left-0 right-0 grid text-soft"
-      style={{ top, height: ROW_HEIGHT, gridTemplateColumns: TEMPLATE }}
+      style={{ top, height: ROW_HEIGHT, gridTemplateColumns: templateOf(layout) }}
     >
       <div role="gridcell" aria-colindex={1} />
-      {COLUMNS.map((column, index) => (
+      {layout.columns.map((column, index) => (
         <div
           key={column}
           id={`cell-${row}-${column}`}

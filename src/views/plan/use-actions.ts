@@ -6,7 +6,7 @@ import type { Alike, ManyWish } from '@/core/table';
 import { countOf, KINDS, makeId, referringTo, reorder, type ChannelId, type Column } from '@/core/plan';
 import type { Result } from '@/core/result';
 import { capital } from '@/core/text';
-import { at, blockColumns, blockRows } from './selection';
+import { at, blockRows } from './selection';
 import { useClipboard } from './use-clipboard';
 import type { Table } from './use-table';
 import type { PlanInHand } from './use-plan';
@@ -117,7 +117,7 @@ export function useActions(hand: PlanInHand, table: Table) {
       const { countDown } = await tableTools();
       const [from, to] = blockRows(selection);
       const step = hand.model.steps.includes(12_500) ? 12_500 : 5_000;
-      say(table.change(countDown(rows.slice(from, to + 1), blockColumns(selection), step)));
+      say(table.change(countDown(rows.slice(from, to + 1), table.columns, step)));
     },
     fillDown: () => say(table.fill()),
     carry,

@@ -3,7 +3,6 @@
 import { useState } from 'react';
 import {
   cellText,
-  COLUMNS,
   makeId,
   parseBlock,
   type ChannelId,
@@ -13,7 +12,7 @@ import {
 } from '@/core/plan';
 import type { Result } from '@/core/result';
 import type { OddCell, Pasted } from '@/core/table';
-import { blockColumns, blockRows } from './selection';
+import { blockRows } from './selection';
 import { tableTools } from './use-rows';
 import { draftKey, type Table } from './use-table';
 import type { PlanInHand } from './use-plan';
@@ -41,7 +40,7 @@ export function useClipboard(
   const { store, context } = hand;
   const { chosenChannels, selection, rows } = table;
   const [refused, setRefused] = useState<readonly RefusedRow[]>([]);
-  const wholeRows = () => selection.added.size > 0 || blockColumns(selection).length === COLUMNS.length;
+  const wholeRows = () => selection.added.size > 0 || table.columns.length === table.layout.columns.length;
 
   /** Places new channels from the focus on, where there is a slot; the rest waits beside the table. */
   const add = async (channels: readonly NewChannel[], odd: readonly OddCell[], notes: readonly string[]) => {
@@ -103,10 +102,11 @@ export function useClipboard(
   const pasteBlock = async (cells: string[][]) => {
     const [from] = blockRows(selection);
     const one = cells.length === 1 && cells[0]!.length === 1;
-    const first = Math.max(COLUMNS.indexOf(table.columns[0]!), 0);
+    const shown = table.layout.columns;
+    const first = Math.max(shown.indexOf(table.columns[0]!), 0);
     // From the slot column on rows are whole: their slots are those of the rows that they go over.
     const whole = first === 0 && cells[0]!.length > 1;
-    const columns = COLUMNS.slice(whole ? 1 : Math.max(1, first)) as Exclude<Column, 'slot'>[];
+    const columns = shown.slice(whole ? 1 : Math.max(1, first)) as Exclude<Column, 'slot'>[];
     const block = one
       ? chosenChannels.map(() => cells[0]!)
       : cells.map((row) => (whole ? row.slice(1) : row));
@@ -155,7 +155,7 @@ export function useClipboard(
       const whole = wholeRows();
       const [from, to] = blockRows(selection);
       const channels = whole ? chosenChannels : rows.slice(from, to + 1);
-      const columns = whole ? COLUMNS : blockColumns(selection);
+      const columns = whole ? table.layout.columns : table.columns;
       return {
         text: channels
           .map((channel) => columns.map((column) => cellText(channel, column)).join('\t'))

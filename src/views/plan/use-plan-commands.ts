@@ -18,12 +18,14 @@ export function usePlanCommands(
     arrange,
     editAbbreviations,
     replace,
+    columns,
     show,
   }: {
     focusTable: () => void;
     arrange: (wish: Wish) => void;
     editAbbreviations: () => void;
     replace: () => void;
+    columns: () => void;
     show: (tab: SideTab) => void;
   },
 ): void {
@@ -69,6 +71,7 @@ export function usePlanCommands(
     ),
     planCommand('abbreviations', 'Change the abbreviations of this plan', editAbbreviations),
     planCommand('replace', 'Find and replace', replace, 'Ctrl H'),
+    planCommand('columns', 'Choose the columns of the table', columns),
     planCommand('show-chosen', 'Show all of what is chosen', () => show('chosen')),
     planCommand('show-left-over', 'Show what is left over', () => show('left over')),
     planCommand('show-history', 'Show the history', () => show('history')),

@@ -15,6 +15,7 @@ export interface ShownPlan {
   views: PlanViews;
   model: Model;
   ways: PlanViewsStore['ways'];
+  mendAll: PlanViewsStore['mendAll'];
   /** Repeaters that a directory knows nearby; none until it has answered. */
   neighbours: readonly Neighbour[];
   /** Slot and name of a channel, for people. */
@@ -94,7 +95,7 @@ function useShown(plan: Plan, model: Model): ShownPlan {
       const channel = channels[placesOf(channels).get(one) ?? -1];
       return channel ? { slot: slotText(channel.slot), name: channel.name || 'no name' } : nobody;
     };
-    return { views: of, model, ways: views.ways, nameOf, neighbours };
+    return { views: of, model, ways: views.ways, mendAll: views.mendAll, nameOf, neighbours };
   }, [of, model, views, neighbours]);
 }
 

@@ -42,7 +42,7 @@ export function useTableKeys({ onMove, page }: { onMove: () => void; page: () =>
       else if (event.key === 'ArrowDown') done(actions.moveDown);
       return;
     }
-    const next = step(active, event.key, rowCount, page(), ctrl);
+    const next = step(active, event.key, rowCount, page(), ctrl, table.layout.columns);
     if (next) return done(() => go(next, event.shiftKey));
     if (ctrl) {
       // With Shift they are other commands, which act everywhere on the screen.
@@ -51,7 +51,7 @@ export function useTableKeys({ onMove, page }: { onMove: () => void; page: () =>
     }
     if (event.key === 'Tab') {
       // Past the first and last cell Tab leaves the table, so that the keyboard is never caught in it.
-      const cell = tabStep(active, rowCount, event.shiftKey);
+      const cell = tabStep(active, rowCount, event.shiftKey, table.layout.columns);
       return cell && done(() => go(cell, false));
     }
     if (event.key === 'Enter' || event.key === 'F2') {

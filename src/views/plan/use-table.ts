@@ -19,6 +19,7 @@ import {
 import { slotsOf } from '@/core/models';
 import { fail, ok, type Result } from '@/core/result';
 import { at, blockColumns, blockRows, type Cell, type Selection } from './selection';
+import { useLayout } from './columns';
 import type { PlanInHand } from './use-plan';
 import { useRows } from './use-rows';
 
@@ -66,6 +67,8 @@ export function useTable(hand: PlanInHand) {
   /** Rows with the empty one at the end, where a new channel is typed. */
   const rowCount = rows.length + (nextFree !== null && !filtered ? 1 : 0);
 
+  const layout = useLayout();
+  const columns = blockColumns(selection, layout.columns);
   const [from, to] = blockRows(selection);
   const chosen = useMemo(() => {
     const ids = new Set<ChannelId>(selection.added);
@@ -222,7 +225,8 @@ export function useTable(hand: PlanInHand) {
     range,
     selection,
     setSelection,
-    columns: blockColumns(selection),
+    columns,
+    layout,
     chosen,
     chosenChannels,
     active,
@@ -246,7 +250,7 @@ export function useTable(hand: PlanInHand) {
     /** Chooses a channel as soon as it is among the rows; `type` opens its cell, empty. */
     selectLater: (id: ChannelId, column: Column = 'name', type = false) => setAwaited({ id, column, type }),
     change,
-    fill: () => change(fillDown(rows.slice(from, to + 1), blockColumns(selection))),
+    fill: () => change(fillDown(rows.slice(from, to + 1), columns)),
   };
 }
 

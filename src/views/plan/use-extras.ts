@@ -1,0 +1,30 @@
+'use client';
+
+import { useEffect, useMemo, useState } from 'react';
+import type { Channel } from '@/core/plan';
+import type * as TableTools from '@/core/table';
+import type { Extra } from '@/core/table';
+import { distancePreference } from '../find/distance-preference';
+import { tableTools } from './use-rows';
+
+/** Distances in km or miles, as the person chose where stations are found. */
+const unit = () =>
+  distancePreference.read(
+    new RegExp(`(?:^|; )${distancePreference.cookie}=([^;]*)`).exec(document.cookie)?.[1],
+  );
+
+/** What stands in the columns behind those that are typed, seen from home; null until what works it out has come. */
+export function useExtras(home: string, wanted: boolean) {
+  const [tools, setTools] = useState<typeof TableTools | null>(null);
+  useEffect(() => {
+    if (!wanted) return;
+    let here = true;
+    void tableTools().then((found) => here && setTools(found));
+    return () => void (here = false);
+  }, [wanted]);
+  return useMemo(() => {
+    if (!tools) return null;
+    const context = { home, unit: unit() };
+    return (channel: Channel, extra: Extra) => tools.extraText(channel, extra, context);
+  }, [tools, home]);
+}
