@@ -70,6 +70,91 @@ const SCREENS: [string, string, () => Promise<unknown>][] = [
     },
   ]),
   [
+    'the plan by facts, sorted, with all that is chosen',
+    `plans/${PLAN}`,
+    async () => {
+      await page().waitForSelector('#cell-5-tx');
+      await page().type('#find-in-plan', '2 m -dmr hill');
+      await page().waitForSelector('[aria-label="What is shown"]');
+      await press(page(), 'Without not DMR');
+      await page().focus('[role=grid]');
+      await page().keyboard.down('Control');
+      await page().keyboard.press('a');
+      await page().keyboard.up('Control');
+      await press(page(), 'Chosen');
+      await page().waitForSelector('#chosen-Access');
+      await press(page(), 'Show by facts');
+      await page().waitForSelector('[role=dialog] button');
+      await page().keyboard.press('Escape');
+    },
+  ],
+  [
+    'the plan after a paste with bad cells and rows',
+    'plans/pl_threedays',
+    async () => {
+      await page().waitForSelector('#cell-1-tx');
+      await page().evaluate(() => {
+        const data = new DataTransfer();
+        data.setData('text/plain', 'Receive\tName\tTone\n145,7625\tQuill Top\tloud\nnothing\tNowhere\t88.5');
+        document
+          .querySelector('[role=grid]')!
+          .dispatchEvent(
+            new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+          );
+      });
+      await page().waitForSelector('[aria-label="Not taken"] li');
+    },
+  ],
+  [
+    'the plan with its columns to choose',
+    `plans/${PLAN}`,
+    async () => {
+      await page().waitForSelector('#cell-5-tx');
+      await press(page(), 'Columns');
+      await page().waitForSelector('[aria-label="Columns that are typed"] li');
+      await (await page().waitForSelector('::-p-aria([name="Tags"][role="checkbox"])'))!.click();
+    },
+  ],
+  [
+    'find and replace',
+    `plans/${PLAN}`,
+    async () => {
+      await page().waitForSelector('#cell-5-tx');
+      await page().keyboard.down('Control');
+      await page().keyboard.press('h');
+      await page().keyboard.up('Control');
+      await page().waitForSelector('#replace-find');
+      await page().type('#replace-find', 'weather');
+      await page().waitForSelector('[aria-label="What is replaced"] li');
+    },
+  ],
+  [
+    'the plan as it was, held against today',
+    'plans/pl_threedays',
+    async () => {
+      await page().waitForSelector('#cell-1-tx');
+      await press(page(), 'History');
+      await press(page(), 'Mark revision 1');
+      await page().keyboard.type('as it was made');
+      await page().keyboard.press('Enter');
+      await press(page(), 'Look at “as it was made”');
+      await page().waitForSelector('[aria-label="What is otherwise today"] li');
+    },
+  ],
+  [
+    'what can be mended at once, and a cell that offers what applies',
+    `plans/${PLAN}`,
+    async () => {
+      await page().waitForSelector('#cell-5-tx');
+      await press(page(), 'Mend what can be…');
+      await page().waitForSelector('[aria-label="What would be done"] li');
+      await page().click(await cell(page(), 5, 'access'));
+      await page().keyboard.type('8');
+      await page().waitForSelector('[role=listbox] [role=option]');
+      await page().keyboard.press('ArrowDown');
+    },
+  ],
+  [
     'everything by name',
     `plans/${PLAN}`,
     async () => {
@@ -145,4 +230,61 @@ describe.each(['light', 'dark'] as const)('in the %s theme', (theme) => {
     await page().waitForSelector('button');
     expect(await violations()).toEqual([]);
   });
+});
+
+/** A node of the accessibility tree, as far as it is looked at here. */
+interface Told {
+  role: string;
+  name?: string;
+  description?: string;
+  children?: Told[];
+}
+const flat = (node: Told): Told[] => [node, ...(node.children ?? []).flatMap(flat)];
+
+test('what a screen reader tells of the first screenful reads as sentences', async () => {
+  await page().goto(`${world().url}/plans/${PLAN}`);
+  await page().waitForSelector('#cell-5-tx');
+  await until(
+    'the strip',
+    async () => (await page().$$('[aria-label="Bands of this plan"] [role=listbox]')).length > 3,
+  );
+  const tree = (await page().accessibility.snapshot({ interestingOnly: false })) as Told;
+  const all = flat(tree);
+  const named = (role: string) => all.filter((node) => node.role === role).map(({ name = '' }) => name);
+  // Nothing that can be worked is nameless, and no name is a code or a picture's.
+  for (const role of [
+    'button',
+    'link',
+    'textbox',
+    'searchbox',
+    'tab',
+    'checkbox',
+    'combobox',
+    'grid',
+    'listbox',
+  ])
+    for (const name of named(role)) {
+      expect(`${role} “${name}”`).toMatch(/“.*[\p{L}]{2,}.*”/u);
+      expect(name).not.toMatch(/[_{}<>]|undefined|null|\[object/);
+    }
+  expect(named('columnheader')).toEqual(
+    expect.arrayContaining(['Findings', 'Slot', 'Transmit Show by transmit', 'Scan Show by scan']),
+  );
+  const heads = named('rowheader');
+  expect(heads.slice(0, 4).map((name) => name.replace(/ [A-Z0-9 ]+$/, ''))).toEqual([
+    'Calling 2 m',
+    'Calling 70 cm',
+    'Club simplex',
+    'Ullsmere Hill',
+  ]);
+  // The strip says what its picture shows.
+  const [band] = named('listbox');
+  expect(band).toMatch(
+    /^2 m, \d+ channels by frequency.*; you may transmit from \d.* to \d.*; arrow keys choose/,
+  );
+  // What is wrong with a cell is told with it.
+  const told = all.filter(({ description }) => description?.startsWith('stop: '));
+  expect(told.map(({ description }) => description)).toEqual(
+    expect.arrayContaining([expect.stringMatching(/^stop: Opens nothing: the Tern P2 has no 110.8 Hz/)]),
+  );
 });

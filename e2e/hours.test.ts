@@ -22,13 +22,11 @@ const { channels, inSlot, keys, read } = at;
 const made: string[] = [];
 /** A plan of its own, opened with the focus on its table. */
 async function newPlan(name: string): Promise<string> {
-  const { body } = await at
-    .world()
-    .api<{ plan: { id: string } }>('/api/plans', 'POST', {
-      name,
-      modelId: 'tern-p2',
-      owner: { callSign: 'Q7ABC' },
-    });
+  const { body } = await at.world().api<{ plan: { id: string } }>('/api/plans', 'POST', {
+    name,
+    modelId: 'tern-p2',
+    owner: { callSign: 'Q7ABC' },
+  });
   made.push(body.plan.id);
   await open(at.page(), body.plan.id);
   return body.plan.id;
@@ -315,7 +313,7 @@ test('a named mark is compared with today, and one channel taken back', async ()
   await press(page, 'Look at “before the regatta”');
   const then = '[aria-label="The plan at “before the regatta”"]';
   await sees(page, then, /003Renamed.*name: Ullsmere Hill → Renamed.*005Ketterby Quaygone since/s);
-  await press(page, 'Take Ketterby Quay back');
+  await press(page, 'Take back Ketterby Quay');
   await kept(page);
   await until('it is back', async () => (await inSlot(5))?.name === 'Ketterby Quay');
   expect((await inSlot(3))!.name).toBe('Renamed');

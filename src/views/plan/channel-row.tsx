@@ -181,6 +181,8 @@ export const ChannelRow = memo(function ChannelRow({
               chosen && index >= blockFrom && index <= blockTo && 'bg-wash',
               active === column && 'outline-2 -outline-offset-2 outline-ink',
               draft === undefined ? WRITTEN[column] : 'mono bg-stop-wash text-stop',
+              // Copper on the wash of what is chosen, dark enough to be read.
+              column === 'tx' && chosen && index >= blockFrom && index <= blockTo && 'on-wash',
               found && UNDERLINED[found.severity],
             )}
           >

@@ -49,7 +49,7 @@ export function ChosenPane() {
 function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
     <section aria-label={title} className="flex flex-col gap-2 border-b border-line px-3 py-2.5">
-      <h3 className="text-[12px] font-semibold text-soft">{title}</h3>
+      <h2 className="text-[12px] font-semibold text-soft">{title}</h2>
       {children}
     </section>
   );

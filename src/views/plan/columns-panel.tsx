@@ -56,7 +56,7 @@ export function ColumnsPanel({ onClose }: { onClose: () => void }) {
           <Button
             kind="quiet"
             size="small"
-            className="px-1!"
+            className="size-6 px-0!"
             aria-label={`${label} further left`}
             disabled={!up}
             onClick={() => move(-1)}
@@ -66,7 +66,7 @@ export function ColumnsPanel({ onClose }: { onClose: () => void }) {
           <Button
             kind="quiet"
             size="small"
-            className="px-1!"
+            className="size-6 px-0!"
             aria-label={`${label} further right`}
             disabled={!down}
             onClick={() => move(1)}

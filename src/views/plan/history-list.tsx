@@ -178,7 +178,7 @@ function Row({
           <button
             type="button"
             className={link}
-            aria-label={mark ? `Name ${called} otherwise` : `Mark revision ${revision}`}
+            aria-label={`Mark revision ${revision}`}
             onClick={() => setNaming(mark?.name ?? '')}
           >
             Mark
@@ -200,7 +200,7 @@ function Row({
               aria-label={`Go back to revision ${revision}`}
               onClick={() => onGoBack(revision)}
             >
-              Go back to here
+              Go back
             </button>
           </>
         )}
@@ -220,6 +220,7 @@ function Row({
             autoFocus
             maxLength={MARK_LIMIT}
             value={naming}
+            onFocus={(event) => event.currentTarget.select()}
             onChange={(event) => setNaming(event.target.value)}
             onKeyDown={(event) => {
               if (event.key !== 'Escape') return;

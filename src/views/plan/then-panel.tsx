@@ -110,7 +110,7 @@ function Differences({ then, called }: { then: Plan; called: string }) {
           <span className="text-[12px] text-soft">{WORDS[channel.what]}</span>
           <Button
             size="small"
-            aria-label={`Take ${channel.name} back`}
+            aria-label={`Take back ${channel.name}`}
             onClick={() => {
               const result = hand.store.apply(takeBack(then, plan, channel.id, called));
               actions.setSaid(result.ok ? '' : result.reason);
