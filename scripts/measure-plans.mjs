@@ -1,5 +1,6 @@
 // Part of npm run measure: the large plan and many people, against the running application and in the browser.
 /* global window, addEventListener */
+import { measureTable } from './measure-table.mjs';
 import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
@@ -238,4 +239,5 @@ export async function measurePlans({ world, browser, dataFolder, report }) {
     `median ${quantile(frames, 0.5).toFixed(1)} ms, ${frames.length} frames`,
   );
   await page.close();
+  await measureTable({ world, browser, report, id: good.id });
 }

@@ -20,9 +20,12 @@ async function weight(browser, address) {
     if (!/\.js(\?|$)/.test(url)) return;
     reading.push(response.buffer().then((body) => sizes.set(url, gzipSync(body, { level: 9 }).length)));
   });
-  // Until nothing more is asked for: what the worker beside the page loads counts too, but for itself.
-  const html = await (await page.goto(address, { waitUntil: 'networkidle0' })).text();
-  await pause(300);
+  const html = await (await page.goto(address)).text();
+  // Until no more scripts are asked for (the page's own event stream goes on): what the worker beside it loads counts too, but for itself.
+  for (let known = -1; known < reading.length;) {
+    known = reading.length;
+    await pause(1500);
+  }
   for (let read = 0; read < reading.length; read++) await reading[read];
   await page.close();
   const sum = (of) => of.reduce((bytes, [, one]) => bytes + one, 0) / 1000;

@@ -8,31 +8,46 @@ export interface ViewOrder {
   down: boolean;
 }
 
-const text = (a: string, b: string) => a.localeCompare(b, 'en', { numeric: true, sensitivity: 'base' });
+const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
-const COMPARE: Record<Column, (a: Channel, b: Channel) => number> = {
-  slot: (a, b) => a.list - b.list || a.slot - b.slot,
-  name: (a, b) => text(a.name, b.name),
-  rx: (a, b) => a.rx - b.rx,
-  tx: (a, b) => (a.tx ?? -1) - (b.tx ?? -1),
-  access: (a, b) => text(formatAccess(a.access), formatAccess(b.access)),
-  mode: (a, b) => text(a.mode, b.mode),
-  power: (a, b) => (a.tx === null ? 0 : a.power) - (b.tx === null ? 0 : b.power),
-  scan: (a, b) => Number(a.scan) - Number(b.scan),
+/** What rows are ordered by in a column; null where there is nothing, which comes last. */
+const KEYS: Record<Column, (channel: Channel) => string | number | null> = {
+  slot: ({ slot }) => slot,
+  name: ({ name }) => name || null,
+  rx: ({ rx }) => rx,
+  tx: ({ tx }) => tx,
+  access: ({ access }) => formatAccess(access) || null,
+  mode: ({ mode }) => mode,
+  power: ({ tx, power }) => (tx === null ? null : power),
+  scan: ({ scan }) => Number(scan),
 };
+
+const bySlot = (a: Channel, b: Channel) => a.list - b.list || a.slot - b.slot;
 
 /** The channels in an order to look at; what is equal stays by slot, whichever way round. What has nothing there (no name, open, listen only) comes last. */
 export function inViewOrder(channels: readonly Channel[], { by, down }: ViewOrder): Channel[] {
-  const compare = COMPARE[by];
-  const empty = (channel: Channel) =>
-    (by === 'name' && channel.name === '') ||
-    (by === 'tx' && channel.tx === null) ||
-    (by === 'power' && channel.tx === null) ||
-    (by === 'access' && formatAccess(channel.access) === '');
+  const keyOf = KEYS[by];
   const way = down ? -1 : 1;
-  return [...channels].sort(
-    (a, b) => Number(empty(a)) - Number(empty(b)) || way * compare(a, b) || COMPARE.slot(a, b),
-  );
+  // Looked up once: many share a text, and comparing texts as people do costs more than all else. What is equal for people is one rank.
+  const texts = [...new Set(channels.map(keyOf))].filter((key): key is string => typeof key === 'string');
+  const ranks = new Map<string | number, number>();
+  let rank = 0;
+  texts.sort(collator.compare).forEach((text, at) => {
+    if (at > 0 && collator.compare(texts[at - 1]!, text) !== 0) rank++;
+    ranks.set(text, rank);
+  });
+  return channels
+    .map((channel) => {
+      const key = keyOf(channel);
+      return { channel, key: typeof key === 'string' ? ranks.get(key)! : key };
+    })
+    .sort(
+      (a, b) =>
+        Number(a.key === null) - Number(b.key === null) ||
+        way * ((a.key ?? 0) - (b.key ?? 0)) ||
+        bySlot(a.channel, b.channel),
+    )
+    .map(({ channel }) => channel);
 }
 
 /** The moves that put channels, in the order in which they are given, into the slots that they hold together. Of one list. */

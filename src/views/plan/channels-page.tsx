@@ -11,9 +11,8 @@ import { useDesk } from './desk';
 import { PlanFooter } from './plan-footer';
 import { PlanHeader } from './plan-header';
 import { RadioName } from './radio-name';
-import { SideLists, type SideTab } from './side-lists';
+import type { SideTab } from './side-lists';
 import { TableBar } from './table-bar';
-import { usePlanCommands } from './use-plan-commands';
 
 /** What stands beside the table is fetched so many ms after it is drawn. */
 const BESIDE_MS = 120;
@@ -33,6 +32,14 @@ const PlanFace = lazily(() => import('./plan-face').then((module) => module.Plan
 });
 
 const WishRow = lazily(() => import('./wish-row').then((module) => module.WishRow));
+
+/** What Check says, the fit and the history, beside the table. */
+const SideLists = lazily(() => import('./side-lists').then((module) => module.SideLists), {
+  after: BESIDE_MS,
+});
+
+/** All that can be done by name and by key. */
+const PlanCommands = lazily(() => import('./plan-commands').then((module) => module.PlanCommands));
 
 /** Panels come when they are first asked for: the page is lighter without them. */
 const ArrangePanel = lazily(() => import('./arrange-panel').then((module) => module.ArrangePanel));
@@ -78,7 +85,6 @@ export function ChannelsPage() {
     setPanel(null);
     setTab(next);
   });
-  usePlanCommands(desk, { focusTable, arrange, editAbbreviations, replace, columns, show });
   useEffect(() => grid.current?.focus({ preventScroll: true }), []);
 
   const mend = useStable((edit: Edit) => {
@@ -98,6 +104,14 @@ export function ChannelsPage() {
 
   return (
     <main className="flex h-full min-w-0 flex-col max-lg:overflow-y-auto">
+      <PlanCommands
+        focusTable={focusTable}
+        arrange={arrange}
+        editAbbreviations={editAbbreviations}
+        replace={replace}
+        columns={columns}
+        show={show}
+      />
       <PlanHeader
         onCheck={() => {
           setPanel(null);

@@ -8,9 +8,7 @@ import { Button, Trouble, lazily } from '@/ui';
 import type { SideListProps } from './side-list';
 
 /** Lists come after the table: what they say is worked out beside the page in any case. */
-const CheckList = lazily(() => import('./check-list').then((module) => module.CheckList), {
-  after: 120,
-});
+const CheckList = lazily(() => import('./check-list').then((module) => module.CheckList));
 const ChosenPane = lazily(() => import('./chosen-pane').then((module) => module.ChosenPane));
 const LeftOverPane = lazily(() => import('./left-over-pane').then((module) => module.LeftOverPane));
 const FitList = lazily(() => import('./fit-list').then((module) => module.FitList));

@@ -3,14 +3,13 @@
 import { useState } from 'react';
 import { OPEN } from '@/core/radio';
 import type { Alike, ManyWish } from '@/core/table';
-import { countOf, KINDS, makeId, referringTo, reorder, type ChannelId, type Column } from '@/core/plan';
+import { countOf, KINDS, referringTo, reorder, type Column } from '@/core/plan';
 import type { Result } from '@/core/result';
 import { capital } from '@/core/text';
 import { at, blockRows } from './selection';
 import { useClipboard } from './use-clipboard';
 import type { Table } from './use-table';
 import type { PlanInHand } from './use-plan';
-import { tableTools } from './use-rows';
 
 /** What can be done to the chosen channels, each as one edit. `said` is the last thing worth telling, for a live region. */
 export function useActions(hand: PlanInHand, table: Table) {
@@ -20,6 +19,7 @@ export function useActions(hand: PlanInHand, table: Table) {
   const say = (result: Result<unknown>, done = '') => setSaid(result.ok ? done : result.reason);
 
   const clipboard = useClipboard(hand, table, say);
+  const stroke = () => import('./strokes').then((module) => module.strokes({ hand, table, say, setSaid }));
 
   const setAll = (set: Parameters<Table['change']>[0][number]['set']) =>
     say(table.change(chosenChannels.map(({ id }) => ({ id, set }))));
@@ -90,74 +90,21 @@ export function useActions(hand: PlanInHand, table: Table) {
       else if (selection.active.column === 'tx')
         say(table.change(chosenChannels.map(({ id, rx }) => ({ id, set: { tx: rx, txFixed: false } }))));
     },
-    /** One stroke for all that is chosen; says what it could not be done with. */
-    async many(wish: ManyWish) {
-      const { changesFor } = await tableTools();
-      const { changes, left, reason } = changesFor(chosenChannels, wish, hand.plan.owner);
-      const of = left === 0 ? '' : `${left} of ${chosenChannels.length} stay as they are: ${reason}`;
-      if (changes.length === 0) return setSaid(of || 'They stand so already.');
-      say(table.change(changes), of);
-    },
-    /** Chooses all that are shown and like the one with the focus in something. */
-    async alike(alike: Alike) {
-      const one = table.active;
-      if (!one) return;
-      const { alikeTo } = await tableTools();
-      const { of } = hand.shown.views;
-      const ids = alikeTo(rows, one, alike, {
-        rules: hand.plan.owner,
-        findings: ({ id }) => of.get(id)?.findings.map(({ rule }) => rule) ?? [],
-      });
-      if (ids.length === 0) return setSaid('Check says nothing of this one.');
-      table.setSelection({ active: selection.active, anchor: selection.active, added: new Set(ids) });
-      setSaid(`${ids.length} chosen.`);
-    },
-    /** Counts on from the first of the block through the others: frequency by step, the number in the name. */
-    async countDown() {
-      const { countDown } = await tableTools();
-      const [from, to] = blockRows(selection);
-      const step = hand.model.steps.includes(12_500) ? 12_500 : 5_000;
-      say(table.change(countDown(rows.slice(from, to + 1), table.columns, step)));
-    },
+    many: async (wish: ManyWish) => (await stroke()).many(wish),
+    alike: async (alike: Alike) => (await stroke()).alike(alike),
+    countDown: async () => (await stroke()).countDown(),
+    intoView: async () => (await stroke()).intoView(),
+    insert: async (above: boolean) => (await stroke()).insert(above),
+    leaveOver: async () => (await stroke()).leaveOver(),
     fillDown: () => say(table.fill()),
     carry,
     moveUp: () => move(-1),
     moveDown: () => move(1),
-    /** Moves what is shown into the order in which it is seen, among the slots that it holds. */
-    async intoView() {
-      const { intoThisOrder } = await tableTools();
-      const moves = intoThisOrder(rows);
-      if (moves.length > 0) say(store.apply({ name: 'arrange', how: 'sort', moves }));
-      table.setOrder(null);
-    },
     copy: clipboard.copy,
     paste: clipboard.paste,
     duplicate: clipboard.duplicate,
     refused: clipboard.refused,
     dropRefused: clipboard.dropRefused,
-    /** A row like the one with the focus, without a name, above or below it; its frequency is typed next. */
-    insert(above: boolean) {
-      const like = table.active;
-      if (!like) return;
-      const { slot, list: _, ...fields } = like;
-      const id = makeId('ch', crypto.getRandomValues(new Uint8Array(12))) as ChannelId;
-      const result = store.apply({
-        name: 'place',
-        channels: [{ ...fields, id, name: '', fitted: {}, note: '', source: null }],
-        placement: 'push-down',
-        at: above ? slot : slot + 1,
-        range: table.range,
-        ...(table.list > 0 && { list: table.list }),
-      });
-      say(result);
-      if (result.ok) setTimeout(() => table.selectLater(id, 'rx', true), 0);
-    },
-    /** Takes the chosen out of their slots and leaves them over, beside the table. */
-    async leaveOver() {
-      if (chosenChannels.length === 0) return;
-      const { leaveOver } = await tableTools();
-      say(store.apply(leaveOver(hand.plan, chosen)), `${chosenChannels.length} left over, beside the table.`);
-    },
   };
 }
 

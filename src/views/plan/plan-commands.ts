@@ -7,28 +7,28 @@ import { ALIKE, ALIKE_NAMES, CASES } from '@/core/table';
 import { useCommands, useListed, type Command } from '@/ui';
 import { HEADINGS } from './channel-row';
 import type { Wish } from './arrange-panel';
-import type { Desk } from './desk';
+import { useDesk } from './desk';
 import type { SideTab } from './side-lists';
 
-/** Everything that can be done on the plan screen, for Ctrl K and for the list of shortcuts. */
-export function usePlanCommands(
-  { hand, table, actions }: Desk,
-  {
-    focusTable,
-    arrange,
-    editAbbreviations,
-    replace,
-    columns,
-    show,
-  }: {
-    focusTable: () => void;
-    arrange: (wish: Wish) => void;
-    editAbbreviations: () => void;
-    replace: () => void;
-    columns: () => void;
-    show: (tab: SideTab) => void;
-  },
-): void {
+interface Props {
+  focusTable: () => void;
+  arrange: (wish: Wish) => void;
+  editAbbreviations: () => void;
+  replace: () => void;
+  columns: () => void;
+  show: (tab: SideTab) => void;
+}
+
+/** Everything that can be done on the plan screen, for Ctrl K and for the list of shortcuts. Shows nothing, and comes after the table. */
+export function PlanCommands({
+  focusTable,
+  arrange,
+  editAbbreviations,
+  replace,
+  columns,
+  show,
+}: Props): null {
+  const { hand, table, actions } = useDesk();
   const router = useRouter();
   const { plan, store } = hand;
   const planCommand = (id: string, label: string, run: () => void, keys?: string): Command => ({
@@ -142,4 +142,5 @@ export function usePlanCommands(
       },
     })),
   );
+  return null;
 }

@@ -1,0 +1,89 @@
+import { makeId, type ChannelId } from '@/core/plan';
+import type { Result } from '@/core/result';
+import {
+  alikeTo,
+  changesFor,
+  countDown as countOn,
+  intoThisOrder,
+  leaveOver as leavingOver,
+  type Alike,
+  type ManyWish,
+} from '@/core/table';
+import { blockRows } from './selection';
+import type { Table } from './use-table';
+import type { PlanInHand } from './use-plan';
+
+/** What is done to many channels in one stroke; it comes with the first of them. */
+export function strokes({
+  hand,
+  table,
+  say,
+  setSaid,
+}: {
+  hand: PlanInHand;
+  table: Table;
+  say: (result: Result<unknown>, done?: string) => void;
+  setSaid: (said: string) => void;
+}) {
+  const { store } = hand;
+  const { chosen, chosenChannels, selection, rows } = table;
+  return {
+    /** One stroke for all that is chosen; says what it could not be done with. */
+    many(wish: ManyWish) {
+      const { changes, left, reason } = changesFor(chosenChannels, wish, hand.plan.owner);
+      const of = left === 0 ? '' : `${left} of ${chosenChannels.length} stay as they are: ${reason}`;
+      if (changes.length === 0) return setSaid(of || 'They stand so already.');
+      say(table.change(changes), of);
+    },
+    /** Chooses all that are shown and like the one with the focus in something. */
+    alike(alike: Alike) {
+      const one = table.active;
+      if (!one) return;
+      const { of } = hand.shown.views;
+      const ids = alikeTo(rows, one, alike, {
+        rules: hand.plan.owner,
+        findings: ({ id }) => of.get(id)?.findings.map(({ rule }) => rule) ?? [],
+      });
+      if (ids.length === 0) return setSaid('Check says nothing of this one.');
+      table.setSelection({ active: selection.active, anchor: selection.active, added: new Set(ids) });
+      setSaid(`${ids.length} chosen.`);
+    },
+    /** Counts on from the first of the block through the others: frequency by step, the number in the name. */
+    countDown() {
+      const [from, to] = blockRows(selection);
+      const step = hand.model.steps.includes(12_500) ? 12_500 : 5_000;
+      say(table.change(countOn(rows.slice(from, to + 1), table.columns, step)));
+    },
+    /** Moves what is shown into the order in which it is seen, among the slots that it holds. */
+    intoView() {
+      const moves = intoThisOrder(rows);
+      if (moves.length > 0) say(store.apply({ name: 'arrange', how: 'sort', moves }));
+      table.setOrder(null);
+    },
+    /** A row like the one with the focus, without a name, above or below it; its frequency is typed next. */
+    insert(above: boolean) {
+      const like = table.active;
+      if (!like) return;
+      const { slot, list: _, ...fields } = like;
+      const id = makeId('ch', crypto.getRandomValues(new Uint8Array(12))) as ChannelId;
+      const result = store.apply({
+        name: 'place',
+        channels: [{ ...fields, id, name: '', fitted: {}, note: '', source: null }],
+        placement: 'push-down',
+        at: above ? slot : slot + 1,
+        range: table.range,
+        ...(table.list > 0 && { list: table.list }),
+      });
+      say(result);
+      if (result.ok) setTimeout(() => table.selectLater(id, 'rx', true), 0);
+    },
+    /** Takes the chosen out of their slots and leaves them over, beside the table. */
+    leaveOver() {
+      if (chosenChannels.length === 0) return;
+      say(
+        store.apply(leavingOver(hand.plan, chosen)),
+        `${chosenChannels.length} left over, beside the table.`,
+      );
+    },
+  };
+}
