@@ -1,4 +1,4 @@
-import type { Page } from 'puppeteer-core';
+import { atTable } from './at-table';
 import {
   cell,
   choose,
@@ -19,54 +19,7 @@ jest.setTimeout(240_000);
 
 const at = onPlanPage();
 const { channels, inSlot, keys, read } = at;
-const made: string[] = [];
-/** A plan of its own, opened with the focus on its table. */
-async function newPlan(name: string): Promise<string> {
-  const { body } = await at.world().api<{ plan: { id: string } }>('/api/plans', 'POST', {
-    name,
-    modelId: 'tern-p2',
-    owner: { callSign: 'Q7ABC' },
-  });
-  made.push(body.plan.id);
-  await open(at.page(), body.plan.id);
-  return body.plan.id;
-}
-async function open(page: Page, id: string): Promise<void> {
-  await page.goto(`${at.world().url}/plans/${id}`);
-  await kept(page);
-  await page.waitForSelector('[role=grid] [role=row] + [role=rowgroup] [role=row]');
-  await page.focus('[role=grid]');
-}
-const channelsOf = async (id: string) =>
-  (await at.world().api<{ plan: { channels: Channel[]; leftOver: Channel[] } }>(`/api/plans/${id}`)).body
-    .plan;
-/** Hands a text to the table as the clipboard would. */
-const paste = (page: Page, data: Record<string, string>) =>
-  page.evaluate((parts) => {
-    const clipboard = new DataTransfer();
-    for (const [type, text] of Object.entries(parts)) clipboard.setData(type, text);
-    document
-      .querySelector('[role=grid]')!
-      .dispatchEvent(
-        new ClipboardEvent('paste', { clipboardData: clipboard, bubbles: true, cancelable: true }),
-      );
-  }, data);
-/** What the table puts on the clipboard. */
-const copy = (page: Page) =>
-  page.evaluate(() => {
-    const clipboard = new DataTransfer();
-    document
-      .querySelector('[role=grid]')!
-      .dispatchEvent(
-        new ClipboardEvent('copy', { clipboardData: clipboard, bubbles: true, cancelable: true }),
-      );
-    return Object.fromEntries([...clipboard.types].map((type) => [type, clipboard.getData(type)]));
-  });
-const show = async (page: Page, tab: string) => {
-  await (await page.waitForSelector(
-    `::-p-xpath(//*[@role="tab"][starts-with(normalize-space(), "${tab}")])`,
-  ))!.click();
-};
+const { newPlan, open, channelsOf, paste, copy, show } = atTable(at);
 const said = 'footer [role=status]';
 
 test('thirty channels from a written list, by keyboard alone', async () => {
@@ -360,4 +313,43 @@ test('all like one are chosen, and removing says what else had them', async () =
   await sees(page, said, '6 chosen.');
   await sees(page, 'footer', '6 chosen');
   expect(await textOf(page, '[role=tabpanel][data-state=active]')).toMatch(/6 channels/);
+});
+
+test('another plan beside this one: its channels are taken by a press, or dropped before a row', async () => {
+  const page = at.page();
+  const id = await newPlan('Beside');
+  await keys('Control+k');
+  await page.waitForSelector('[cmdk-input]');
+  await page.keyboard.type('another plan beside');
+  await keys('Enter');
+  await page.waitForSelector('[aria-label="Find in the other plan"]');
+  await choose(page, 'Beside this plan', 'Ketterby weekend');
+  await press(page, 'Take Ullsmere Hill');
+  await until('it is taken', async () => (await channelsOf(id)).channels.length === 1);
+  await sees(page, '[aria-label="Channels of the other plan"]', 'is here already');
+  // Dragged to the first row it stands before that.
+  await page.type('[aria-label="Find in the other plan"]', 'farrow');
+  const drag = await page.waitForSelector('[aria-label="Channels of the other plan"] [draggable]');
+  const row = await page.waitForSelector('#cell-0-name');
+  await page.evaluate(
+    (from, to) => {
+      const data = new DataTransfer();
+      from.dispatchEvent(new DragEvent('dragstart', { bubbles: true, dataTransfer: data }));
+      const { top, left } = to.getBoundingClientRect();
+      const where = {
+        bubbles: true,
+        cancelable: true,
+        dataTransfer: data,
+        clientX: left + 5,
+        clientY: top + 2,
+      };
+      to.dispatchEvent(new DragEvent('dragover', where));
+      to.dispatchEvent(new DragEvent('drop', where));
+    },
+    drag!,
+    row!,
+  );
+  await until('both', async () => (await channelsOf(id)).channels.length === 2);
+  await kept(page);
+  expect((await channelsOf(id)).channels.map(({ name }) => name)).toEqual(['Farrow Point', 'Ullsmere Hill']);
 });

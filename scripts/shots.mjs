@@ -1,4 +1,5 @@
 // npm run shots: makes every picture of docs/screenshots anew, from the demo's data, at 1280x800.
+/* global DataTransfer, ClipboardEvent */
 import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -81,22 +82,64 @@ await page.keyboard.up('Shift');
 await page.keyboard.press('l');
 await press('Use 110.9');
 await press('Use -0.6');
-await page.click('#cell-10-tx');
-await page.keyboard.type('145.6.1');
-await page.keyboard.press('Enter');
-await shot('plan-typing');
-await page.keyboard.press('Escape');
 
+// Rows from a spreadsheet: a cell and a row of which nobody understands.
+await page.evaluate(() => {
+  const data = new DataTransfer();
+  data.setData(
+    'text/plain',
+    [
+      'Station\tFreq (MHz)\tOffset\tCTCSS\tRemarks',
+      'Quill Top\t145,7625\t-0,6\t88,5\tnew mast',
+      'Stennick Pier\t145,7875\t-0,6\tloud\t',
+      'Hestin Ness\t439,1\t-7.6\t110.9\t',
+      'Harbour net\tevening\t\t\t',
+    ].join('\r\n'),
+  );
+  document
+    .querySelector('[role=grid]')
+    .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+});
+await page.waitForSelector('[aria-label="Not taken"] li');
+await shot('plan-pasted');
+await press('Close');
+
+const tab = async (name) => {
+  for (const one of await page.$$('[role=tab]'))
+    if ((await one.evaluate((element) => element.textContent)).startsWith(name)) await one.click();
+};
 await page.goto(plan);
-await page.waitForSelector('#cell-17-rx');
-await page.click('#cell-17-rx');
+await page.waitForSelector('#cell-12-slot');
+await page.click('#cell-12-slot');
 await page.keyboard.down('Shift');
-await page.keyboard.press('ArrowDown');
+for (let n = 0; n < 4; n++) await page.keyboard.press('ArrowDown');
 await page.keyboard.up('Shift');
 await page.keyboard.press('m');
 await page.waitForSelector('#arrange-slot');
-await page.keyboard.type('3');
+await page.keyboard.down('Control');
+await page.keyboard.press('a');
+await page.keyboard.up('Control');
+await page.keyboard.type('147');
+await sees('left over');
 await shot('plan-arrange');
+await page.keyboard.press('Enter');
+await page.waitForSelector('::-p-xpath(//*[@role="tab"][starts-with(., "Over")])');
+await tab('Over');
+await page.type('#find-in-plan', '2 m -found');
+await page.hover('[role=columnheader][aria-colindex="4"]');
+await page.click('[aria-label="Show by receive"]');
+await shot('plan-left-over');
+
+await page.goto(plan);
+await page.waitForSelector('#cell-5-tx');
+await page.waitForSelector('[role=tab]');
+await tab('History');
+await press('Mark revision 1');
+await page.keyboard.type('before the regatta');
+await page.keyboard.press('Enter');
+await press('Look at “before the regatta”');
+await page.waitForSelector('[aria-label="What is otherwise today"] li');
+await shot('plan-then');
 
 await order('', { plugged: true });
 await page.goto(`${url}/bench?plan=pl_ketterbyweekend`);
@@ -105,12 +148,6 @@ await sees('was read');
 await press('Write to LK204417');
 await shot('bench-ask');
 await press('Write it');
-await page.waitForFunction(
-  () => Number(document.querySelector('[role=progressbar]')?.getAttribute('aria-valuenow')) > 45,
-  { timeout: 20_000 },
-);
-await page.screenshot({ path: 'docs/screenshots/bench-writing.png' });
-console.log('docs/screenshots/bench-writing.png');
 await sees('read back as they were sent');
 await shot('bench-done');
 
@@ -119,10 +156,6 @@ await page.goto(`${url}/`);
 await sees('Ketterby weekend, copy');
 await shot('plans');
 
-const tab = async (name) => {
-  for (const one of await page.$$('[role=tab]'))
-    if ((await one.evaluate((element) => element.textContent)).startsWith(name)) await one.click();
-};
 await page.goto(`${url}/plans/pl_threedays/organise`);
 await page.waitForSelector('[role=listbox] [role=option]');
 await page.click('[role=listbox] [role=option]:nth-of-type(2)');

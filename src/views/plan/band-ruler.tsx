@@ -213,7 +213,7 @@ export function BandRuler({ ruler, channels, rules, grade, edges, chosen, active
             key={from}
             aria-hidden
             title={`${names.join(', ') || 'Nobody’s that is known'}, ${formatFrequency(from)} to ${formatFrequency(to)}: you ${may ? 'may' : 'may not'} transmit`}
-            className={clsx('absolute bottom-0 h-[5px]', may ? 'bg-transmit/55' : 'forbidden')}
+            className={clsx('absolute bottom-0 h-[3px]', may ? 'bg-transmit/55' : 'forbidden')}
             style={{ left: `${place(from)}%`, right: `${100 - place(to)}%` }}
           />
         ))}
@@ -231,7 +231,7 @@ export function BandRuler({ ruler, channels, rules, grade, edges, chosen, active
             key={hz}
             aria-hidden
             className="mono absolute -translate-x-1/2 text-[10px] text-soft"
-            style={{ left: `${Math.max(9, Math.min(91, place(hz)))}%`, top: BASE + 11 }}
+            style={{ left: `${Math.max(9, Math.min(91, place(hz)))}%`, top: BASE + 8 }}
           >
             {formatFrequency(hz).replace(/\.?0+$/, '')}
           </span>

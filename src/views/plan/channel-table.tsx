@@ -63,13 +63,15 @@ export function ChannelTable({
     onMove,
     page: () => Math.max(1, Math.floor((gridRef.current?.clientHeight ?? 300) / ROW_HEIGHT) - 2),
   });
+  /** The row before which something is put down there. */
+  const rowAt = (clientY: number) => {
+    const view = gridRef.current!;
+    return Math.round(
+      (clientY - view.getBoundingClientRect().top + view.scrollTop - HEAD_HEIGHT) / ROW_HEIGHT,
+    );
+  };
   const { drop, handlers } = usePointer(focus, {
-    rowAt: ({ clientY }) => {
-      const view = gridRef.current!;
-      return Math.round(
-        (clientY - view.getBoundingClientRect().top + view.scrollTop - HEAD_HEIGHT) / ROW_HEIGHT,
-      );
-    },
+    rowAt: ({ clientY }) => rowAt(clientY),
     onCarried: actions.carry,
   });
 
@@ -109,6 +111,19 @@ export function ChannelTable({
       className="relative min-h-0 flex-1 overflow-auto bg-sheet outline-none will-change-transform max-lg:*:min-w-[640px]"
       {...handlers}
       onKeyDown={onKeyDown}
+      onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes(OWN_TYPE)) return;
+        event.preventDefault();
+        event.dataTransfer.dropEffect = 'copy';
+      }}
+      onDrop={(event) => {
+        const own = event.dataTransfer.getData(OWN_TYPE);
+        if (own === '') return;
+        event.preventDefault();
+        event.stopPropagation();
+        const before = rows[Math.max(0, rowAt(event.clientY))]?.slot;
+        void (before === undefined ? actions.paste('', own) : actions.drop(own, before));
+      }}
       onCopy={(event) => {
         if (editing) return;
         event.preventDefault();

@@ -8,6 +8,7 @@ import { useStable, lazily } from '@/ui';
 import type { Wish } from './arrange-panel';
 import { ChannelTable } from './channel-table';
 import { useDesk } from './desk';
+import { PlanCommands } from './plan-commands';
 import { PlanFooter } from './plan-footer';
 import { PlanHeader } from './plan-header';
 import { RadioName } from './radio-name';
@@ -38,15 +39,14 @@ const SideLists = lazily(() => import('./side-lists').then((module) => module.Si
   after: BESIDE_MS,
 });
 
-/** All that can be done by name and by key. */
-const PlanCommands = lazily(() => import('./plan-commands').then((module) => module.PlanCommands));
-
 /** Panels come when they are first asked for: the page is lighter without them. */
 const ArrangePanel = lazily(() => import('./arrange-panel').then((module) => module.ArrangePanel));
 
 const ReplacePanel = lazily(() => import('./replace-panel').then((module) => module.ReplacePanel));
 
 const RefusedPanel = lazily(() => import('./refused-panel').then((module) => module.RefusedPanel));
+
+const BesidePanel = lazily(() => import('./beside-panel').then((module) => module.BesidePanel));
 
 const ColumnsPanel = lazily(() => import('./columns-panel').then((module) => module.ColumnsPanel));
 
@@ -62,6 +62,7 @@ type Panel =
   | { kind: 'abbreviations' }
   | { kind: 'replace' }
   | { kind: 'columns' }
+  | { kind: 'beside' }
   | { kind: 'then'; revision: number; called: string };
 
 /** The channels at work: band strip, channel table, radio face, and what Check and the fit say. */
@@ -79,6 +80,7 @@ export function ChannelsPage() {
     focusTable();
   };
   const replace = useStable(() => setPanel({ kind: 'replace' }));
+  const openBeside = useStable(() => setPanel({ kind: 'beside' }));
   const columns = useStable(() => setPanel({ kind: 'columns' }));
   const look = useStable((revision: number, called: string) => setPanel({ kind: 'then', revision, called }));
   const show = useStable((next: SideTab) => {
@@ -110,6 +112,7 @@ export function ChannelsPage() {
         editAbbreviations={editAbbreviations}
         replace={replace}
         columns={columns}
+        besides={openBeside}
         show={show}
       />
       <PlanHeader
@@ -172,6 +175,7 @@ export function ChannelsPage() {
           {panel?.kind === 'then' && (
             <ThenPanel revision={panel.revision} called={panel.called} onClose={closePanel} />
           )}
+          {panel?.kind === 'beside' && <BesidePanel onClose={closePanel} />}
           {panel?.kind === 'columns' && <ColumnsPanel onClose={closePanel} />}
           {panel?.kind === 'replace' && <ReplacePanel onClose={closePanel} />}
           {!panel && actions.refused.length > 0 && <RefusedPanel />}

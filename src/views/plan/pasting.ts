@@ -25,12 +25,17 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
   const { chosenChannels, selection, rows } = table;
 
   /** Places new channels from the focus on, where there is a slot; the rest waits beside the table. */
-  const add = async (channels: readonly NewChannel[], odd: readonly OddCell[], notes: readonly string[]) => {
+  const add = async (
+    channels: readonly NewChannel[],
+    odd: readonly OddCell[],
+    notes: readonly string[],
+    before?: number,
+  ) => {
     if (channels.length === 0) return;
     const plan: Plan = store.get().plan;
     const { edit, placed, over } = placeWhatFits(plan, channels, {
-      placement: 'next-free',
-      at: table.active?.slot ?? table.range.first,
+      placement: before === undefined ? 'next-free' : 'push-down',
+      at: before ?? table.active?.slot ?? table.range.first,
       range: table.range,
       list: table.list,
     });
@@ -53,13 +58,14 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
     if (first) setTimeout(() => table.selectLater(first.id), 0);
   };
 
-  const pasteOwn = async (text: string): Promise<boolean> => {
+  const pasteOwn = async (text: string, before?: number): Promise<boolean> => {
     const channels = readWhole(text);
     if (!channels) return false;
     await add(
       channels.map((channel) => ({ ...channel, id: newId() })),
       [],
       [],
+      before,
     );
     return true;
   };
@@ -127,6 +133,8 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
   };
 
   return {
+    /** Takes whole channels that were dropped before a slot; what stands there goes down. */
+    drop: (own: string, before: number) => pasteOwn(own, before),
     async paste(text: string, own: string) {
       if (own !== '' && (await pasteOwn(own))) return;
       const { default: Papa } = await import('papaparse');

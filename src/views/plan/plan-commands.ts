@@ -16,16 +16,18 @@ interface Props {
   editAbbreviations: () => void;
   replace: () => void;
   columns: () => void;
+  besides: () => void;
   show: (tab: SideTab) => void;
 }
 
-/** Everything that can be done on the plan screen, for Ctrl K and for the list of shortcuts. Shows nothing, and comes after the table. */
+/** Everything that can be done on the plan screen, for Ctrl K and for the list of shortcuts. Shows nothing; there from the start, so that no key is lost. */
 export function PlanCommands({
   focusTable,
   arrange,
   editAbbreviations,
   replace,
   columns,
+  besides,
   show,
 }: Props): null {
   const { hand, table, actions } = useDesk();
@@ -71,6 +73,7 @@ export function PlanCommands({
     ),
     planCommand('abbreviations', 'Change the abbreviations of this plan', editAbbreviations),
     planCommand('replace', 'Find and replace', replace, 'Ctrl H'),
+    planCommand('beside', 'Open another plan beside this one', besides),
     planCommand('columns', 'Choose the columns of the table', columns),
     planCommand('show-chosen', 'Show all of what is chosen', () => show('chosen')),
     planCommand('show-left-over', 'Show what is left over', () => show('left over')),

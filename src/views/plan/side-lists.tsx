@@ -47,7 +47,7 @@ export const SideLists = memo(function SideLists({
   onLook,
 }: Props) {
   const trigger =
-    'flex-1 border-b-2 border-transparent px-1 py-1.5 text-[13px] text-soft data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink';
+    'flex-1 whitespace-nowrap border-b-2 border-transparent px-0.5 py-1.5 text-[12.5px] text-soft data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink';
   return (
     <Tabs.Root
       value={tab}

@@ -102,6 +102,7 @@ export function useActions(hand: PlanInHand, table: Table) {
     moveDown: () => move(1),
     copy: clipboard.copy,
     paste: clipboard.paste,
+    drop: clipboard.drop,
     duplicate: clipboard.duplicate,
     refused: clipboard.refused,
     dropRefused: clipboard.dropRefused,

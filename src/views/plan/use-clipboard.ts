@@ -46,6 +46,7 @@ export function useClipboard(
       };
     },
     paste: async (text: string, own: string) => (await into()).paste(text, own),
+    drop: async (own: string, before: number) => (await into()).drop(own, before),
     duplicate: async () => (await into()).duplicate(),
   };
 }

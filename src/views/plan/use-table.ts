@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import {
   cellText,
   channelDefaults,
@@ -211,6 +211,18 @@ export function useTable(hand: PlanInHand) {
     if (awaited.type) setEditing({ id: awaited.id, column: awaited.column, text: '', reason: null });
     setAwaited(null);
   }, [awaited, awaitedRow]);
+
+  // The focus stays with its channel where the rows are others, or in another order; where that is not shown, on the first.
+  const focused = useRef<ChannelId | undefined>(undefined);
+  const looked = useRef({ wishes, order });
+  useEffect(() => {
+    const other = looked.current.wishes !== wishes || looked.current.order !== order;
+    looked.current = { wishes, order };
+    if (other) {
+      const row = rows.findIndex(({ id }) => id === focused.current);
+      setSelection((now) => at(Math.max(0, row), now.active.column));
+    } else focused.current = active?.id;
+  }, [wishes, order, rows, active]);
 
   return {
     rows,
