@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { planIdSchema, planSchema } from '../core/plan';
+import { channelIdSchema, planIdSchema, planSchema } from '../core/plan';
 import { text, wantedText } from '../core/text.schema';
 import { operation, revisionNumber, streamOperation } from './operation';
 
@@ -54,6 +54,8 @@ export const historyApi = {
       limit: z.coerce.number().pipe(z.int().min(1).max(500)).default(100),
       /** Only those in whose label this stands. */
       search: text(100).optional(),
+      /** Only those that name this channel. */
+      channel: channelIdSchema.optional(),
     }),
     response: z.object({
       edits: z.array(logRow),

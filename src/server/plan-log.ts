@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
-import { and, asc, desc, eq, gt, gte, ilike, inArray, lt, lte } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, ilike, inArray, lt, lte, sql } from 'drizzle-orm';
 import {
   applyEdit,
   editSchema,
@@ -8,6 +8,7 @@ import {
   readDocument,
   type Edit,
   type Plan,
+  type ChannelId,
   type PlanId,
 } from '../core/plan';
 import { revisions, snapshots, type Database } from '../db';
@@ -156,6 +157,12 @@ export async function salvaged(database: Database, planId: PlanId, revision: num
 const labelHas = (text: string) =>
   text.trim() === '' ? undefined : ilike(revisions.label, `%${text.trim().replace(/[\\%_]/g, '\\$&')}%`);
 
+/** Which name a channel, in the edit or in what leads back; all where none is asked for. An id has no signs of patterns. */
+const names = (channel: ChannelId | undefined) =>
+  channel === undefined
+    ? undefined
+    : sql`(${revisions.edit}::text like ${`%"${channel}"%`} or ${revisions.inverse}::text like ${`%"${channel}"%`})`;
+
 /** Bytes of edits that one page of the log holds at most, but one edit whatever its size. */
 const LONGEST_PAGE = 1_000_000;
 
@@ -163,14 +170,19 @@ const LONGEST_PAGE = 1_000_000;
  * A page of the log, newest first: at most `limit` revisions, and no more than fit into an answer. `next` is what to ask
  * for with `before` to get the page after it; null on the last one.
  */
-export async function planLog(id: PlanId, before: number | undefined, limit: number, search = '') {
+export async function planLog(
+  id: PlanId,
+  before: number | undefined,
+  limit: number,
+  { search = '', channel }: { search?: string | undefined; channel?: ChannelId | undefined } = {},
+) {
   const database = await reading();
   const row = await wantRow(database, id);
   const own = eq(revisions.planId, id);
   const sizes = await database
     .select({ revision: revisions.revision, bytes: revisions.bytes })
     .from(revisions)
-    .where(and(own, lt(revisions.revision, before ?? row.revision + 1), labelHas(search)))
+    .where(and(own, lt(revisions.revision, before ?? row.revision + 1), labelHas(search), names(channel)))
     .orderBy(desc(revisions.revision))
     .limit(limit + 1);
   let fits = 0;

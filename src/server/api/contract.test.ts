@@ -75,6 +75,10 @@ test('what the server answers is what the page’s schemas understand, operation
   // The rename, its undo and redo have it in their label; what a sign of patterns stands in has nothing.
   expect(undone.edits.map((row) => row.revision)).toEqual([6, 5, 4]);
   expect((await call(api.edits, { params, query: { search: '%', limit: 100 } })).edits).toEqual([]);
+  const third = (await call(api.plan, { params })).plan.channels[2]!.id;
+  const named = await call(api.edits, { params, query: { channel: third, limit: 100 } });
+  // It was placed; the others were about the first channel, or about the plan.
+  expect(named.edits.map((row) => row.revision)).toEqual([2]);
   expect(await call(api.marks, { params })).toEqual({ marks: [] });
   await call(api.mark, { params, body: { revision: 4, name: 'before the regatta' } });
   await call(api.mark, { params, body: { revision: 1, name: 'made' } });

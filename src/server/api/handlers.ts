@@ -65,7 +65,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   events: async ({ params, gone }) => ({ stream: await watchPlan(params.id, gone) }),
   marks: async ({ params }) => ({ marks: await marksOf(params.id) }),
   mark: async ({ params, body }) => ({ marks: await setMark(params.id, body.revision, body.name) }),
-  edits: ({ params, query }) => planLog(params.id, query.before, query.limit, query.search),
+  edits: ({ params, query }) => planLog(params.id, query.before, query.limit, query),
   edit: ({ params, body, asker }) => editPlan(params.id, body.base, body.edit, asker),
   undo: ({ params, query, asker }) => stepBack(params.id, 'undo', asker, query.base),
   redo: ({ params, query, asker }) => stepBack(params.id, 'redo', asker, query.base),

@@ -17,6 +17,8 @@ interface Props extends SideListProps {
 export function CheckList({ shown, active, onSelect, onMend }: Props) {
   const { views, nameOf } = shown;
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
+  /** The findings that were asked why. */
+  const [why, setWhy] = useState<ReadonlySet<string>>(new Set());
   const groups = useMemo(() => groupFindings(views.findings(), views.lookedFor), [views]);
   const toggle = (key: string) =>
     setOpen((now) => {
@@ -40,7 +42,21 @@ export function CheckList({ shown, active, onSelect, onMend }: Props) {
         </button>
         <p className="pt-0.5 pl-5 text-soft">{finding.text}</p>
         {finding.source && <p className="pl-5 text-[12px] text-soft">By {finding.source}</p>}
-        <Mends shown={shown} finding={finding} onMend={onMend} />
+        {why.has(`${finding.rule} ${finding.id}`) && (
+          <p className="pl-5 pt-1 text-[12.5px]">
+            Looked for: {views.lookedFor[finding.rule]}. The strip above shows this channel, strong, among the
+            others; where you may transmit is the copper line below it.
+          </p>
+        )}
+        <Mends
+          shown={shown}
+          finding={finding}
+          onMend={onMend}
+          onWhy={() => {
+            onSelect(finding.id, finding.field);
+            setWhy((now) => new Set(now).add(`${finding.rule} ${finding.id}`));
+          }}
+        />
       </>
     ),
   });
@@ -211,14 +227,15 @@ function Mends({
   shown,
   finding,
   onMend,
+  onWhy,
 }: {
   shown: Props['shown'];
   finding: Finding;
   onMend: (edit: Edit) => void;
+  onWhy: () => void;
 }) {
   const { id, rule } = finding;
   const { mends } = useWays(shown, { id, rule });
-  if (mends.length === 0) return null;
   return (
     <p className="flex flex-wrap gap-1.5 pt-1 pl-5">
       {mends.map((mend) => (
@@ -226,6 +243,9 @@ function Mends({
           {mend.label}
         </Button>
       ))}
+      <Button size="small" kind="quiet" onClick={onWhy}>
+        Why
+      </Button>
     </p>
   );
 }

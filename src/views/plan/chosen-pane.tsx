@@ -1,20 +1,12 @@
 'use client';
 
-import { useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState } from 'react';
 import { formatAccess, formatFrequency, formatPower, formatShift, MODES, type Mode } from '@/core/radio';
-import { KINDS, parseCell, referringTo, slotText, type Channel } from '@/core/plan';
-import {
-  ALIKE,
-  ALIKE_NAMES,
-  CASES,
-  changesFor,
-  commonFields,
-  type Alike,
-  type Common,
-  type LetterCase,
-} from '@/core/table';
-import { capital } from '@/core/text';
+import { parseCell, slotText, type Channel } from '@/core/plan';
+import { CASES, changesFor, commonFields, type Common, type LetterCase } from '@/core/table';
 import { Button, Choice, Field, Scroll, SeverityMark } from '@/ui';
+import { Part } from './chosen-part';
+import { Rest } from './chosen-rest';
 import { useDesk } from './desk';
 
 /**
@@ -43,15 +35,6 @@ export function ChosenPane() {
       <Wrong channels={channels} />
       <Rest channels={channels} />
     </Scroll>
-  );
-}
-
-function Part({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <section aria-label={title} className="flex flex-col gap-2 border-b border-line px-3 py-2.5">
-      <h2 className="text-[12px] font-semibold text-soft">{title}</h2>
-      {children}
-    </section>
   );
 }
 
@@ -333,39 +316,5 @@ function Wrong({ channels }: { channels: readonly Channel[] }) {
         ))}
       </ul>
     </Part>
-  );
-}
-
-/** The rest: where they are used, and what else is like them. */
-function Rest({ channels }: { channels: readonly Channel[] }) {
-  const { hand, actions } = useDesk();
-  const uses = useMemo(
-    () => referringTo(hand.plan, 'channel', new Set(channels.map(({ id }) => id))),
-    [hand.plan, channels],
-  );
-  return (
-    <>
-      <Part title="Where it is used">
-        {uses.length === 0 ? (
-          <p className="text-soft">In no {hand.model.zones?.word ?? 'zone'} and in nothing else.</p>
-        ) : (
-          uses.map(({ kind, records }) => (
-            <p key={kind}>
-              <span className="text-soft">{capital(KINDS[kind].words.many)}:</span>{' '}
-              {records.map(({ name }) => name).join(', ')}
-            </p>
-          ))
-        )}
-      </Part>
-      <Part title="Choose all with">
-        <div className="flex flex-wrap gap-1">
-          {ALIKE.map((alike: Alike) => (
-            <Button key={alike} size="small" kind="quiet" onClick={() => void actions.alike(alike)}>
-              {ALIKE_NAMES[alike]}
-            </Button>
-          ))}
-        </div>
-      </Part>
-    </>
   );
 }

@@ -53,9 +53,14 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
       ...notes.slice(0, 2),
     ];
     say(result, sentences.join(' '));
-    const first = result.ok && channels.find(({ id }) => result.value.channels.some((one) => one.id === id));
+    if (!result.ok) return;
+    const there = new Set(result.value.channels.map(({ id }) => id));
+    // What wants the person first: a cell that was not understood, or else the first that is new.
+    const bad = odd.find(({ id }) => there.has(id));
+    const first = channels.find(({ id }) => there.has(id));
     // When the table has them.
-    if (first) setTimeout(() => table.selectLater(first.id), 0);
+    if (bad) setTimeout(() => table.selectLater(bad.id, bad.column), 0);
+    else if (first) setTimeout(() => table.selectLater(first.id), 0);
   };
 
   const pasteOwn = async (text: string, before?: number): Promise<boolean> => {
