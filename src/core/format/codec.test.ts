@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  canHold,
   imageBytes,
   ownedBits,
   ownedMask,
@@ -27,6 +28,16 @@ const read = (codec: Codec, ...bytes: number[]) => {
   const result = readField(Uint8Array.from(bytes), 0, codec, context);
   return result.ok ? result.value : { none: result.reason };
 };
+
+test('a field can hold what it reads back as it was written, and nothing else', () => {
+  expect([99_990, 70, null].map((value) => canHold(bcd, value, context))).toEqual([true, true, true]);
+  expect([100_000, 12_345].map((value) => canHold(bcd, value, context))).toEqual([false, false]);
+  expect(canHold(choice, 'b', context)).toBe(true);
+  expect(canHold(choice, 'z', context)).toBe(false);
+  // Written without a word and read back otherwise: cut, or without the space at its end.
+  expect(['ABC', 'AB', ''].map((value) => canHold(text, value, context))).toEqual([true, true, true]);
+  expect(['ABCA', 'AB '].map((value) => canHold(text, value, context))).toEqual([false, false]);
+});
 
 test('figures in BCD, the lowest pair first: four of them fit into two bytes', () => {
   expect(written(bcd, 99_990)).toEqual([0, 0x99, 0x99, 0]);

@@ -6,6 +6,14 @@ import { petrelHF9 } from '../models/petrel-hf9';
 import { settingWords } from './setting-words';
 import { decodeImage, encodeImage, holdsSetting, restartFor, settingsFault, settingsOfModel } from '.';
 
+test('a setting of several words is said with all of them', () => {
+  // docs/models/tern-p2.md: display of side A, as name, frequency or slot.
+  const display = settingsOfModel(MODELS.find(({ id }) => id === 'tern-p2')!).find(
+    ({ kind, ...info }) => kind === 'choice' && 'values' in info && info.values.includes('name'),
+  );
+  expect(display).toMatchObject({ kind: 'choice', values: ['name', 'frequency', 'slot'] });
+});
+
 test('whatever a setting is said to stand at can be written and is read again', () => {
   for (const model of MODELS)
     for (const info of settingsOfModel(model)) {

@@ -352,6 +352,37 @@ test('a refusal in the middle of a write, and a wrong identification, end it wit
   });
 });
 
+test('a frame that is none of the answers waited for changes nothing, wherever in a write it comes', () => {
+  const task: LinkTask = { kind: 'write', image: IMAGE, serial: 'LK204417' };
+  const stray = [
+    frameBytes('ready'),
+    frameBytes('block', 3, new Uint8Array(256)),
+    frameBytes('ident', 0, identBytes(IDENT)),
+    // An answer to a block that is not under way, and one that says that such a block is damaged.
+    frameBytes('ack', 31),
+    frameBytes('no', 31, Uint8Array.of(0)),
+  ];
+  for (const [type, frames] of [
+    ['write', stray.filter((_, at) => at !== 0 && at !== 4)],
+    ['block', stray],
+    ['end', stray.filter((_, at) => at !== 4)],
+  ] as const) {
+    let met = 0;
+    const device = radio(new Uint8Array(8192), (frame) => {
+      if (frame.type !== type || met++ > 0) return undefined;
+      // First what nobody asked for, then what was.
+      const own = radio(device.state.memory).answer(frame);
+      if (frame.type === 'block') device.state.memory.set(frame.payload, frame.sequence * 256);
+      return [...frames, ...own];
+    });
+    const { last, events } = converse(task, device);
+    expect([type, met, last?.kind]).toEqual([type, expect.any(Number), 'finished']);
+    expect(met).toBeGreaterThan(0);
+    expect(events.filter(({ kind }) => kind === 'repeated')).toEqual([]);
+    expect(device.state.memory).toEqual(IMAGE);
+  }
+});
+
 test('no bytes whatever make the link throw', () => {
   fc.assert(
     fc.property(

@@ -183,6 +183,14 @@ describe('quick set-ups', () => {
   });
   test('differ in what they differ in', () => {
     expect(setUpDifference(one, one)).toEqual([]);
+    // A side that only one of them has differs from one that nobody set up.
+    const half = { sides: [one.sides[0]!] };
+    const whole = { sides: [one.sides[0]!, { ...newSide(), scanning: true }] };
+    for (const [a, b] of [
+      [half, whole],
+      [whole, half],
+    ] as const)
+      expect(setUpDifference(a, b)).toEqual([{ side: 1, field: 'scanning' }]);
     expect(setUpDifference(one, { sides: [{ ...one.sides[0]!, start: null }, newSide()] })).toEqual([
       { side: 0, field: 'start' },
       { side: 1, field: 'begins' },

@@ -24,6 +24,10 @@ describe('transmit entry', () => {
     ['438.4875', 430_887_500, 438_487_500, true],
     ['145.6125', 145_612_500, 145_612_500, false],
     ['x', 162_400_000, null, false],
+    // However long the dash is drawn; and one behind a size is the sign of that, whatever is usual here (+1.6).
+    ['--', 145_612_500, 145_012_500, false],
+    ['0.6-', 433_100_000, 432_500_000, false],
+    ['600k-', 433_100_000, 432_500_000, false],
   ])('%s at %d Hz', (text, rx, tx, txFixed) =>
     expect(parseTransmit(text, at(rx))).toMatchObject({ ok: true, value: { tx, txFixed } }),
   );
@@ -32,6 +36,8 @@ describe('transmit entry', () => {
     ['+', 446_006_250, /no usual shift/],
     ['-0.6x', 145_600_000, /not a shift/],
     ['y', 145_600_000, /not a transmit side/],
+    ['-0.6+', 145_600_000, /./],
+    ['-0.6 -0.6', 145_600_000, /./],
     ['-200 MHz', 145_600_000, /no usable frequency/],
   ])('%s at %d Hz is refused', (text, rx, reason) =>
     expect(parseTransmit(text, at(rx))).toMatchObject({ ok: false, reason: expect.stringMatching(reason) }),
