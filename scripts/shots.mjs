@@ -145,6 +145,8 @@ await order('', { plugged: true });
 await page.goto(`${url}/bench?plan=pl_ketterbyweekend`);
 await press('Read');
 await sees('was read');
+// What stands below moves down for the word that it is done.
+await pause(700);
 await press('Write to LK204417');
 await shot('bench-ask');
 await press('Write it');
