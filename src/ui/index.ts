@@ -1,3 +1,4 @@
+export * from './browser-store';
 export * from './choice';
 export * from './commands';
 export * from './controls';

@@ -1,8 +1,8 @@
 'use client';
 
-import { useSyncExternalStore } from 'react';
 import { COLUMNS, type Column } from '@/core/plan';
 import { EXTRAS, type Extra } from '@/core/table';
+import { browserStore } from '@/ui';
 
 /**
  * Which columns the table shows, in which order and how wide: kept in this browser, for every plan. The slot comes first and the
@@ -82,27 +82,6 @@ export function readLayout(text: string | null): Layout {
   };
 }
 
-let read: { from: string | null; layout: Layout } = { from: null, layout: USUAL };
-const listeners = new Set<() => void>();
-
-function now(): Layout {
-  const from = localStorage.getItem(KEY);
-  if (from !== read.from) read = { from, layout: readLayout(from) };
-  return read.layout;
-}
-
-function subscribe(listener: () => void): () => void {
-  listeners.add(listener);
-  window.addEventListener('storage', listener);
-  return () => {
-    listeners.delete(listener);
-    window.removeEventListener('storage', listener);
-  };
-}
-
-export const useLayout = (): Layout => useSyncExternalStore(subscribe, now, () => USUAL);
-
-export function keepLayout(layout: Layout): void {
-  localStorage.setItem(KEY, JSON.stringify(layout));
-  for (const listener of listeners) listener();
-}
+const store = browserStore(KEY, readLayout);
+export const useLayout = store.use;
+export const keepLayout = store.put;

@@ -1,9 +1,8 @@
 'use client';
 
-import { useSyncExternalStore } from 'react';
 import { z } from 'zod/mini';
+import { browserStore } from '@/ui';
 
-const KEY = 'veridon-filters';
 const MOST = 40;
 
 /** A filter under a name; kept in this browser, for every plan. */
@@ -15,45 +14,26 @@ export interface KeptFilter {
 const schema = z.array(z.object({ name: z.string(), text: z.string() }));
 const NONE: readonly KeptFilter[] = [];
 
-let read: { from: string | null; list: readonly KeptFilter[] } = { from: null, list: NONE };
-const listeners = new Set<() => void>();
-
-/** What is kept; what another version or a person left there that is none is nothing. */
-function all(): readonly KeptFilter[] {
-  const from = localStorage.getItem(KEY);
-  if (from === read.from) return read.list;
-  let list = NONE;
+const store = browserStore('veridon-filters', (text): readonly KeptFilter[] => {
   try {
-    const parsed = schema.safeParse(JSON.parse(from ?? '[]'));
-    if (parsed.success) list = parsed.data.slice(0, MOST);
+    const parsed = schema.safeParse(JSON.parse(text ?? '[]'));
+    return parsed.success ? parsed.data.slice(0, MOST) : NONE;
   } catch {
-    // No JSON: none is kept.
+    return NONE;
   }
-  read = { from, list };
-  return list;
-}
-
-function put(list: readonly KeptFilter[]): void {
-  localStorage.setItem(KEY, JSON.stringify(list.slice(0, MOST)));
-  for (const listener of listeners) listener();
-}
-
-function subscribe(listener: () => void): () => void {
-  listeners.add(listener);
-  // Another window keeps one.
-  window.addEventListener('storage', listener);
-  return () => {
-    listeners.delete(listener);
-    window.removeEventListener('storage', listener);
-  };
-}
+});
 
 export function useKeptFilters() {
   return {
-    all: useSyncExternalStore(subscribe, all, () => NONE),
+    all: store.use(),
     /** Keeps a filter under a name; one of that name is replaced. */
     keep: (name: string, text: string) =>
-      put([{ name, text }, ...all().filter((one) => one.name !== name && one.text !== text)]),
-    drop: (text: string) => put(all().filter((one) => one.text !== text)),
+      store.put(
+        [{ name, text }, ...store.now().filter((one) => one.name !== name && one.text !== text)].slice(
+          0,
+          MOST,
+        ),
+      ),
+    drop: (text: string) => store.put(store.now().filter((one) => one.text !== text)),
   };
 }
