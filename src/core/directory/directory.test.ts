@@ -39,6 +39,7 @@ test('a row is read: texts in MHz become Hz, access becomes a value', () => {
 
 test.each([
   [{ output_mhz: 'four' }, /RR-1: .*not a frequency/],
+  [{ input_mhz: 'deaf' }, /RR-1: .*not a frequency/],
   [{ access: '88.5/x' }, /RR-1: .*not a tone/],
   [{ mode: 'QQ' }, /RR-1: the mode QQ/],
   [{ lat: 200 }, /lat/],

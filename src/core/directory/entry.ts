@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { fail, ok, type Result } from '../result';
 import { text, wantedText } from '../text.schema';
-import { accessSchema, MODES, parseAccess, parseFrequency, OPEN, type Mode } from '../radio';
+import { accessSchema, MODES, parseAccess, parseFrequency, type Mode } from '../radio';
 
 /** A row as the Relay Register sends it: frequencies as texts in MHz, access in trade notation. */
 export const registerRowSchema = z.object({
@@ -68,7 +68,8 @@ export function readRow(row: unknown): Result<Entry> {
   if (!input.ok) return fail(`${ref}: ${input.reason}`);
   const known = MODES.find((name) => name === mode);
   if (!known) return fail(`${ref}: the mode ${mode} is not known`);
-  const opens = access === '' ? ok(OPEN) : parseAccess(access);
+  // Nothing is open.
+  const opens = parseAccess(access);
   if (!opens.ok) return fail(`${ref}: ${opens.reason}`);
   return ok({
     ...rest,
