@@ -8,6 +8,7 @@ export * from './difference';
 export * from './document';
 export * from './edit';
 export * from './edit.schema';
+export { HOW as ARRANGE_WORDS } from './edits/arrange';
 export * from './edits/change.schema';
 export type { PlainEdit } from './edits/plain.schema';
 export * from './ids';

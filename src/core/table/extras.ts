@@ -8,7 +8,7 @@ import {
   type DistanceUnit,
 } from '../radio';
 import type { Channel } from '../plan';
-import { EXTRAS, type Extra } from './words';
+import type { Extra } from './words';
 
 /** From where distances count, and in what. */
 export interface ExtraContext {
@@ -45,7 +45,3 @@ export function extraText(channel: Channel, extra: Extra, { home, unit }: ExtraC
       return channel.note;
   }
 }
-
-/** All of them, for one who looks whether a channel has any. */
-export const extrasOf = (channel: Channel, context: ExtraContext): string[] =>
-  EXTRAS.map((extra) => extraText(channel, extra, context));

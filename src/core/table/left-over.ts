@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../result';
 import {
+  ARRANGE_WORDS,
   countOf,
   KINDS,
   previewArrangement,
@@ -159,6 +160,5 @@ export function rearranging(plan: Plan, how: Rearrangement['how'], { moves, over
   const edits: PlainEdit[] = leaving(withIds(plan.channels, new Set(over)));
   if (moves.length > 0) edits.push({ name: 'arrange', how, moves });
   if (edits.length === 0) return null;
-  const words = { move: 'Move', renumber: 'Renumber', sort: 'Sort', 'close gaps': 'Close gaps:' }[how];
-  return asOne(`${words} ${channelsOf(moves.length)}, ${over.length} left over`, edits);
+  return asOne(`${ARRANGE_WORDS[how]} ${channelsOf(moves.length)}, ${over.length} left over`, edits);
 }

@@ -51,22 +51,17 @@ function Facts({
 }) {
   const { hand, table } = useDesk();
   const kept = useKeptFilters();
-  const { of } = hand.shown.views;
+  const { factContext } = table;
+  const { number } = hand.shown.views;
   const offers = useMemo(() => {
-    const zoned = new Set<string>(plan.zones.flatMap(({ members }) => members));
-    const context = {
-      rules: plan.owner,
-      severities: ({ id }: { id: (typeof plan.channels)[number]['id'] }) =>
-        of.get(id)?.findings.map(({ severity }) => severity) ?? [],
-      inZone: ({ id }: { id: string }) => zoned.has(id),
-    };
     return factsFor(plan.owner)
       .map((fact) => ({
         fact,
-        n: plan.channels.reduce((n, channel) => n + (fact.holds(channel, context) ? 1 : 0), 0),
+        n: plan.channels.reduce((n, channel) => n + (fact.holds(channel, factContext) ? 1 : 0), 0),
       }))
       .filter(({ n }) => n > 0);
-  }, [plan, of]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what Check says is read through the context, and its number says that it changed
+  }, [plan, factContext, number]);
   const tags = useMemo(() => {
     const counts = new Map<string, number>();
     for (const { tags: own = [] } of plan.channels)

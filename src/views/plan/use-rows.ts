@@ -65,6 +65,8 @@ export function useRows({ plan, shown }: PlanInHand, listed: readonly Channel[])
     setFilter,
     /** How what was typed was read. */
     wishes,
+    /** What facts are held against. */
+    factContext: context,
     /** True where not all rows are shown. */
     filtered: filter.trim() !== '',
     order,

@@ -57,7 +57,7 @@ export function useTable(hand: PlanInHand) {
     () => (several ? plan.channels.filter((channel) => channel.list === list) : plan.channels),
     [several, plan.channels, list],
   );
-  const { rows, filter, setFilter, wishes, filtered, order, setOrder } = useRows(hand, listed);
+  const { rows, filter, setFilter, wishes, factContext, filtered, order, setOrder } = useRows(hand, listed);
 
   const range = useMemo(() => slotsOf(model, list) ?? model.slots, [model, list]);
   const nextFree = useMemo(
@@ -252,6 +252,7 @@ export function useTable(hand: PlanInHand) {
     filter,
     setFilter,
     wishes,
+    factContext,
     filtered,
     order,
     setOrder,
