@@ -41,6 +41,7 @@ const CORE_ORDER = [
   'bench',
   'fit',
   'check',
+  'heard',
   'table',
   'organise',
   'directory',

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { WEEKS_LIMIT } from '../core/heard';
+import { heardAtSchema, heardSchema } from '../core/heard/heard.schema';
 import { channelIdSchema, planIdSchema, planSchema } from '../core/plan';
 import { text, wantedText } from '../core/text.schema';
 import { operation, revisionNumber, streamOperation } from './operation';
@@ -16,6 +18,8 @@ const logRow = z.object({
 
 /** Longest name of a mark. */
 export const MARK_LIMIT = 60;
+/** Most times that are said at once. */
+export const HEARD_AT_ONCE = 10_000;
 const markSchema = z.object({ revision: z.int(), name: z.string(), at: z.string() });
 /** A revision that a person named. */
 export type Mark = z.infer<typeof markSchema>;
@@ -47,6 +51,33 @@ export const historyApi = {
     response: z.object({ marks: z.array(markSchema) }),
     problems: [404, 410, 422, 507],
   }),
+  heard: operation('GET', '/api/plans/{id}/heard', 'Which channels were heard, when last and how often', {
+    params: planParams,
+    query: z.object({
+      /** So many weeks back it is counted by week. */
+      weeks: z.coerce.number().pipe(z.int().min(0).max(WEEKS_LIMIT)).default(0),
+    }),
+    response: z.object({ heard: z.array(heardSchema) }),
+    problems: [404, 410],
+  }),
+  hear: operation(
+    'POST',
+    '/api/plans/{id}/heard',
+    'Says when channels were heard, or that they were not after all',
+    {
+      params: planParams,
+      body: z.strictObject({
+        put: z.array(heardAtSchema).max(HEARD_AT_ONCE).default([]),
+        drop: z.array(heardAtSchema).max(HEARD_AT_ONCE).default([]),
+      }),
+      response: z.object({
+        /** How many are new; the same channel at the same moment is known already. */
+        added: z.int(),
+        dropped: z.int(),
+      }),
+      problems: [404, 410, 422, 507],
+    },
+  ),
   edits: operation('GET', '/api/plans/{id}/edits', 'The log of a plan, newest first', {
     params: planParams,
     query: z.object({

@@ -24,6 +24,8 @@ export const PROBLEM_KINDS = [
   'edit-refused',
   'stale-edit',
   'unknown-revision',
+  'unknown-channel',
+  'not-yet',
   'unknown-model',
   'unknown-side',
   'not-related',

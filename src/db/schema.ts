@@ -9,7 +9,7 @@ import {
   timestamp,
 } from 'drizzle-orm/pg-core';
 import type { CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
-import type { Edit, Kind, PlanHead, PlanId, RadioId } from '../core/plan';
+import type { ChannelId, Edit, Kind, PlanHead, PlanId, RadioId } from '../core/plan';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const instant = (name: string) => timestamp(name, { withTimezone: true });
@@ -189,4 +189,17 @@ export const marks = pgTable(
     at: instant('at').notNull().defaultNow(),
   },
   (table) => [primaryKey({ columns: [table.planId, table.revision] })],
+);
+
+/** When channels of a plan were heard: observed, so beside the plan and not in it. */
+export const heard = pgTable(
+  'heard',
+  {
+    planId: text('plan_id')
+      .notNull()
+      .references(() => plans.id),
+    channelId: text('channel_id').$type<ChannelId>().notNull(),
+    at: instant('at').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.planId, table.channelId, table.at] })],
 );

@@ -3,6 +3,7 @@ import { moveToModel, offersOf, ownDifferences, type BandSides, type Offers } fr
 import { makeId, type Plan, type PlanId } from '../core/plan';
 import { plans } from '../db';
 import { reading } from './database';
+import { copyHeard } from './heard';
 import { NOBODY } from './once';
 import { planAt } from './plan-log';
 import { createPlan, getPlan, wantModel, type KeptPlan } from './plans';
@@ -43,6 +44,7 @@ export async function movePlan(
       move: id,
       ...wish,
     },
+    (transaction, made) => copyHeard(transaction, id, made),
   );
 }
 

@@ -15,6 +15,7 @@ import {
 import { cutText } from '../core/text';
 import { plans, type Database } from '../db';
 import { reading, writing } from './database';
+import { copyHeard } from './heard';
 import { NOBODY, once, type Asker } from './once';
 import { planNames } from './plan-list';
 import { labelOf, planAt, salvaged } from './plan-log';
@@ -109,7 +110,12 @@ export async function duplicatePlan(id: PlanId, revision?: number, asker = NOBOD
   let name = named(', copy');
   for (let n = 2; taken.has(name); n++) name = named(`, copy ${n}`);
   const newId = makeId('pl', crypto.getRandomValues(new Uint8Array(12)));
-  return keepNew({ ...plan, id: newId, name, lookedAt: {} }, asker, { duplicate: id, revision });
+  return keepNew(
+    { ...plan, id: newId, name, lookedAt: {} },
+    asker,
+    { duplicate: id, revision },
+    (transaction, copy) => copyHeard(transaction, id, copy),
+  );
 }
 
 /** The id that a text is, or the problem that there is no such plan. */

@@ -40,6 +40,8 @@ test('what finds no room is left over, with all that names it', () => {
   const { plan: made, leftOver } = moveToModel(zoned, small);
   expect(made.channels.map(({ slot }) => slot)).toEqual([1, 2]);
   expect(leftOver).toEqual([id(0), id(3)]);
+  expect(made.leftOver.map(({ name }) => name)).toEqual(['Calling', 'Seventy']);
+  expect(made.leftOver[0]).not.toHaveProperty('slot');
   expect(made.zones[0]!.members).toEqual([id(1), id(2)]);
 });
 
@@ -64,9 +66,15 @@ test('any plan on any model: slots are the model’s, none twice, nothing lost b
           const range = slotsOf(model, list)!;
           expect(slot >= range.first && slot < range.first + range.count).toBe(true);
         }
-        expect([...there.channels.map((one) => one.id), ...leftOver].sort()).toEqual(
-          made.channels.map((one) => one.id).sort(),
+        expect([...there.channels, ...there.leftOver].map((one) => one.id).sort()).toEqual(
+          [...made.channels, ...made.leftOver].map((one) => one.id).sort(),
         );
+        expect(
+          there.leftOver
+            .slice(made.leftOver.length)
+            .map((one) => one.id)
+            .sort(),
+        ).toEqual([...leftOver].sort());
         // on the way back only what was left over is missing
         const back = moveToModel(there, ternP2).plan;
         expect(new Set(back.channels.map(({ name, rx }) => `${rx} ${name}`))).toEqual(

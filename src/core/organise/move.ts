@@ -1,5 +1,5 @@
 import { slotsOf, type Model } from '../models';
-import type { Channel, ChannelId, Plan, ZoneId } from '../plan';
+import { withoutSlot, type Channel, type ChannelId, type Plan, type ZoneId } from '../plan';
 import { bandName, type BandSides } from './sides';
 
 /** A channel that has another list or slot in the other radio. */
@@ -17,7 +17,7 @@ export interface MoveTo {
   bank?: { id: ZoneId; name: string };
 }
 
-/** A plan made for another model: what goes elsewhere, and what finds no room. */
+/** A plan made for another model: what goes elsewhere, and what finds no room, which waits in it as left over. */
 export interface MovePreview {
   plan: Plan;
   moved: Moved[];
@@ -94,6 +94,7 @@ export function moveToModel(
       ...plan,
       modelId: model.id,
       channels,
+      leftOver: [...plan.leftOver, ...plan.channels.filter(({ id }) => !there.has(id)).map(withoutSlot)],
       zones: [
         ...plan.zones.map(keep),
         ...(bank && model.zones ? [{ ...bank, members: channels.filter(inBank).map(({ id }) => id) }] : []),

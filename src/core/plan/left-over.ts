@@ -1,4 +1,5 @@
 import { CHANNEL_LIMIT, FIELD_NAMES } from './channel';
+import type { Channel, NewChannel } from './channel.schema';
 import { defineRecord } from './record';
 
 /** Channels that found no room in the radio: kept in the plan without a slot, beside the table, until they are placed or dropped. */
@@ -10,3 +11,6 @@ export const leftOverKind = defineRecord({
   order: 'own',
   words: { one: 'channel left over', many: 'channels left over', fields: FIELD_NAMES },
 });
+
+/** A channel as it waits without a slot, with its id. */
+export const withoutSlot = ({ slot: _, list: _list, ...rest }: Channel): NewChannel => rest;

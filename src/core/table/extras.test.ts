@@ -1,4 +1,5 @@
 import { channel } from '../samples.test.kit';
+import { byChannel } from '../heard';
 import { extraText, EXTRAS } from '.';
 
 const source = {
@@ -11,8 +12,14 @@ const source = {
   lon: -30,
 };
 const hill = channel(3, 145_612_500, { source, tags: ['sea', 'North Coast'], note: 'weak' });
+const heard = byChannel([{ channel: hill.id, times: 3, last: '2026-11-20T09:30:00.000Z', weeks: [] }]);
 const at = (home: string, unit: 'km' | 'mi' = 'km', of = hill) =>
-  Object.fromEntries(EXTRAS.map((extra) => [extra, extraText(of, extra, { home, unit })]));
+  Object.fromEntries(
+    EXTRAS.map((extra) => [
+      extra,
+      extraText(of, extra, { home, unit, heard, day: (moment) => moment.slice(0, 10) }),
+    ]),
+  );
 
 test('what is known of the station, seen from home', () => {
   // HO52 is the square of 2 by 1 degrees from 52 N 30 W: its middle is 52.5 N 29 W. One degree of latitude is 111.195 km, so that it
@@ -24,6 +31,7 @@ test('what is known of the station, seen from home', () => {
     locator: 'HO53aa',
     distance: '87.3 km',
     bearing: expect.stringMatching(/^3(09|10)° NW$/),
+    heard: '2026-11-20, 3 times',
     tags: '#sea #North Coast',
     note: 'weak',
   });
@@ -39,6 +47,7 @@ test('without a home, a place or a source it says nothing', () => {
     locator: '',
     distance: '',
     bearing: '',
+    heard: '',
     tags: '',
     note: '',
   });

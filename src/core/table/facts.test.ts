@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { anyPlan, channel, id } from '../samples.test.kit';
 import type { Severity } from '../check';
+import { byChannel } from '../heard';
 import { filterChannels, readWishes, type FactContext } from '.';
 
 const RULES = { region: 'orrin' as const };
@@ -12,6 +13,11 @@ const context: FactContext = {
   rules: RULES,
   severities: (one) => severities.get(one.id) ?? [],
   inZone: (one) => one.id === id(2),
+  heard: byChannel([
+    { channel: id(1), times: 4, last: '2026-11-20T12:00:00.000Z', weeks: [] },
+    { channel: id(12), times: 1, last: '2026-05-27T12:00:00.000Z', weeks: [] },
+  ]),
+  now: Date.parse('2026-11-27T12:00:00.000Z'),
 };
 const tone = { kind: 'tone' as const, tone: 885 };
 const channels = [
@@ -41,6 +47,21 @@ const slots = (typed: string) =>
 
 test.each([
   ['2 m', [1, 4]],
+  ['heard', [1, 12]],
+  ['never heard', [2, 3, 4]],
+  ['not heard', [2, 3, 4]],
+  // seven days ago to the moment, and 184 days (27 May to 27 November)
+  ['heard<30d', [1]],
+  ['heard<=7d', [1]],
+  ['heard<7d', []],
+  ['heard<=1w', [1]],
+  ['heard>183d', [12]],
+  ['heard>184d', []],
+  ['heard<1y', [1, 12]],
+  ['heard<169h', [1]],
+  ['-heard<30d', [2, 3, 4, 12]],
+  ['heard<6m heard>7d', []],
+  ['heard>6m', [12]],
   ['2m', [1, 4]],
   ['70cm', [2, 12]],
   ['-2m', [2, 3, 12]],

@@ -2,6 +2,7 @@ import { formatAccess, formatFrequency, isDigital, MODES, parseFrequency, parseP
 import { allocationsOf, type Rules } from '../radio';
 import type { Channel } from '../plan';
 import { SEVERITIES, type Severity } from '../check';
+import { silentFor, type HeardByChannel } from '../heard';
 
 /**
  * What a person asks the table to show, in words and facts: `ketterby 2 m -dmr stop`. Words are looked for in what stands in the
@@ -15,6 +16,9 @@ export interface FactContext {
   severities: (channel: Channel) => readonly Severity[];
   /** True where a zone has it. */
   inZone: (channel: Channel) => boolean;
+  heard: HeardByChannel;
+  /** Ms since 1970. */
+  now: number;
 }
 
 /** One thing that is asked for: a fact by its name, or words. */
@@ -111,6 +115,18 @@ const PLAIN: readonly FactOffer[] = [
     holds: (channel, { inZone }) => !inZone(channel),
   },
   {
+    name: 'heard',
+    also: [],
+    says: 'was heard on the air',
+    holds: ({ id }, { heard }) => heard.has(id),
+  },
+  {
+    name: 'never heard',
+    also: ['unheard'],
+    says: 'nobody has heard it yet',
+    holds: ({ id }, { heard }) => !heard.has(id),
+  },
+  {
     name: 'found',
     also: ['finding', 'findings'],
     says: 'Check says something',
@@ -155,11 +171,35 @@ const SIGNS: Record<string, (a: number, b: number) => boolean> = {
   '=': (a, b) => a === b,
 };
 
+const HOUR_MS = 3600_000;
+/** Hours, days, weeks, months of thirty days, years. */
+const SPANS: Record<string, number> = {
+  h: HOUR_MS,
+  d: 24 * HOUR_MS,
+  w: 7 * 24 * HOUR_MS,
+  m: 30 * 24 * HOUR_MS,
+  y: 365 * 24 * HOUR_MS,
+};
+
+/** A span of time such as `30d`, `8w`, `1y`, ms; null where it is none. */
+export function parseSpan(text: string): number | null {
+  const match = /^(\d{1,4})(h|d|w|m|y)$/.exec(text);
+  return match ? Number(match[1]) * SPANS[match[2]!]! : null;
+}
+
 /** What can be held against a number: how it is read as it is typed, and what it is of a channel (null: it has none). */
 const MEASURES: Record<
   string,
-  { read: (text: string) => number | null; of: (channel: Channel) => number | null }
+  {
+    read: (text: string) => number | null;
+    of: (channel: Channel, context: FactContext) => number | null;
+  }
 > = {
+  // How long ago: `heard<30d` was heard within thirty days.
+  heard: {
+    read: parseSpan,
+    of: ({ id }, { heard, now }) => silentFor(heard.get(id), now),
+  },
   power: {
     read: (text) => numberOr(parsePower(text)),
     of: ({ power, tx }) => (tx === null ? null : power),
@@ -182,8 +222,8 @@ function measured(token: string): { text: string; holds: Test } | undefined {
   const compare = SIGNS[match[2]!]!;
   return {
     text: token,
-    holds: (channel) => {
-      const value = measure.of(channel);
+    holds: (channel, context) => {
+      const value = measure.of(channel, context);
       return value !== null && compare(value, against);
     },
   };

@@ -6,6 +6,7 @@ import {
   previewArrangement,
   previewPlacing,
   withIds,
+  withoutSlot,
   type Arrangement,
   type Channel,
   type ChannelId,
@@ -22,8 +23,6 @@ import {
  * Channels without room wait beside the table: left over, in the plan and without a slot. Everything here comes out as one edit, so
  * that undo takes it back as a whole.
  */
-
-const withoutSlot = ({ slot: _, list: _list, ...rest }: Channel): NewChannel => rest;
 
 const asOne = (label: string, edits: PlainEdit[]): Edit =>
   edits.length === 1 ? edits[0]! : { name: 'together', label, edits };

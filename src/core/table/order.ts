@@ -1,9 +1,11 @@
 import { formatAccess } from '../radio';
 import type { Channel, Column, Move } from '../plan';
+import { extraKey, type ExtraContext } from './extras';
+import type { Extra } from './words';
 
 /** In which order the table shows its rows; nothing is moved by it. */
 export interface ViewOrder {
-  by: Column;
+  by: Column | Extra;
   /** From the end of the alphabet, from the highest. */
   down: boolean;
 }
@@ -25,8 +27,14 @@ const KEYS: Record<Column, (channel: Channel) => string | number | null> = {
 const bySlot = (a: Channel, b: Channel) => a.list - b.list || a.slot - b.slot;
 
 /** The channels in an order to look at; what is equal stays by slot, whichever way round. What has nothing there (no name, open, listen only) comes last. */
-export function inViewOrder(channels: readonly Channel[], { by, down }: ViewOrder): Channel[] {
-  const keyOf = KEYS[by];
+export function inViewOrder(
+  channels: readonly Channel[],
+  { by, down }: ViewOrder,
+  context: Pick<ExtraContext, 'home' | 'heard'>,
+): Channel[] {
+  const keyOf = Object.hasOwn(KEYS, by)
+    ? KEYS[by as Column]
+    : (channel: Channel) => extraKey(channel, by as Extra, context);
   const way = down ? -1 : 1;
   // Looked up once: many share a text, and comparing texts as people do costs more than all else. What is equal for people is one rank.
   const texts = [...new Set(channels.map(keyOf))].filter((key): key is string => typeof key === 'string');

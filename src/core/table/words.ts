@@ -16,7 +16,17 @@ export const CASES = ['capitals', 'small', 'Each Word'] as const;
 export type LetterCase = (typeof CASES)[number];
 
 /** What a row can show beside the columns that are typed. */
-export const EXTRAS = ['call', 'place', 'source', 'locator', 'distance', 'bearing', 'tags', 'note'] as const;
+export const EXTRAS = [
+  'call',
+  'place',
+  'source',
+  'locator',
+  'distance',
+  'bearing',
+  'heard',
+  'tags',
+  'note',
+] as const;
 export type Extra = (typeof EXTRAS)[number];
 
 export const EXTRA_NAMES: Record<Extra, string> = {
@@ -26,6 +36,7 @@ export const EXTRA_NAMES: Record<Extra, string> = {
   locator: 'Locator',
   distance: 'Distance',
   bearing: 'Bearing',
+  heard: 'Last heard',
   tags: 'Tags',
   note: 'Note',
 };

@@ -9,6 +9,7 @@ import { imageBytes, imageFile, imageFiles, openImage } from '../images';
 import { getJob, listJobs, startJob, stopJob } from '../jobs';
 import { findModels } from '../models';
 import { areaOf, neighboursOf } from '../neighbours';
+import { hear, heardOf } from '../heard';
 import { listPlans } from '../plan-list';
 import { rawDocument } from '../plan-rows';
 import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } from '../plans';
@@ -65,6 +66,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   events: async ({ params, gone }) => ({ stream: await watchPlan(params.id, gone) }),
   marks: async ({ params }) => ({ marks: await marksOf(params.id) }),
   mark: async ({ params, body }) => ({ marks: await setMark(params.id, body.revision, body.name) }),
+  heard: async ({ params, query }) => ({ heard: await heardOf(params.id, query.weeks) }),
+  hear: ({ params, body }) => hear(params.id, body),
   edits: ({ params, query }) => planLog(params.id, query.before, query.limit, query),
   edit: ({ params, body, asker }) => editPlan(params.id, body.base, body.edit, asker),
   undo: ({ params, query, asker }) => stepBack(params.id, 'undo', asker, query.base),

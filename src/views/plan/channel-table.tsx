@@ -3,11 +3,10 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, type RefObject } from 'react';
 import { COLUMNS, type Column } from '@/core/plan';
-import { EXTRA_NAMES } from '@/core/table';
 import { leastWidth, templateOf, USUAL } from './columns';
 import { useExtras } from './use-extras';
 import { CellEditor } from './cell-editor';
-import { DropLine, Edge, Heading, NewRow } from './table-rows';
+import { DropLine, ExtraHeading, Heading, NewRow } from './table-rows';
 import { ChannelRow, ROW_HEIGHT } from './channel-row';
 import { useTableKeys } from './use-table-keys';
 import { usePointer } from './use-pointer';
@@ -88,7 +87,7 @@ export function ChannelTable({
   const template = templateOf(layout);
   const least = leastWidth(layout);
   const wide = layout !== USUAL;
-  const extraOf = useExtras(hand.plan.owner.locator ?? '', layout.extras.length > 0);
+  const extraOf = useExtras(hand.plan.owner.locator ?? '', hand.heard, layout.extras.length > 0);
   const many = chosen.size > 1 || columns.length > 1;
 
   // Read out in the order of the list; but to move a row among its siblings is to lay it out from nothing, so while the pane is
@@ -151,15 +150,7 @@ export function ChannelTable({
           <Heading key={column} column={column} index={index} />
         ))}
         {layout.extras.map((extra, index) => (
-          <div
-            key={extra}
-            role="columnheader"
-            aria-colindex={layout.columns.length + index + 2}
-            className="relative flex min-w-0 items-center truncate px-1.5"
-          >
-            {EXTRA_NAMES[extra]}
-            <Edge of={extra} />
-          </div>
+          <ExtraHeading key={extra} extra={extra} index={layout.columns.length + index} />
         ))}
       </div>
       <div

@@ -101,6 +101,7 @@ export function ChannelsPage() {
   const beside = useDeferredValue(table.active);
   const shown = useDeferredValue(hand.shown);
   const plan = useDeferredValue(hand.plan);
+  const heardNow = useStable(() => void actions.heardNow());
   const turnTo = useStable((id: ChannelId) => table.select(id));
   const fittedOf = (of: typeof beside) => (of && shown.views.of.get(of.id)?.fitted) ?? null;
 
@@ -150,7 +151,7 @@ export function ChannelsPage() {
           className="flex w-[288px] shrink-0 flex-col gap-2.5 max-lg:w-full! max-[1100px]:w-[244px] min-[1700px]:w-[380px]"
         >
           <div className="min-h-[172px] shrink-0">
-            <PlanFace channel={beside} plan={plan} shown={shown} onSelect={turnTo} />
+            <PlanFace channel={beside} plan={plan} shown={shown} onSelect={turnTo} onHeard={heardNow} />
           </div>
           {table.chosen.size < 2 && table.active && fittedOf(table.active) && (
             <RadioName

@@ -39,6 +39,34 @@ function Done({ channel }: { channel: Channel }) {
   );
 }
 
+/** Whether they were heard on the air, how often and when last. */
+function OnTheAir({ channels }: { channels: readonly Channel[] }) {
+  const { hand, actions } = useDesk();
+  const known = channels.flatMap(({ id }) => hand.heard.get(id) ?? []);
+  const times = known.reduce((n, one) => n + one.times, 0);
+  const last = known.reduce((newest, one) => (one.last > newest ? one.last : newest), '');
+  return (
+    <Part title="Heard">
+      <p className={known.length === 0 ? 'text-soft' : ''}>
+        {known.length === 0
+          ? 'Never yet, as far as anybody said.'
+          : `${times === 1 ? 'Once' : `${times} times`}${channels.length > 1 ? `, ${known.length} of ${channels.length}` : ''}, last `}
+        {last && <Moment at={last} />}
+      </p>
+      <div className="flex flex-wrap gap-1 pt-1">
+        <Button size="small" onClick={() => void actions.heardNow()}>
+          Heard just now
+        </Button>
+        {known.length > 0 && (
+          <Button size="small" kind="quiet" onClick={() => void actions.notHeard()}>
+            Not after all
+          </Button>
+        )}
+      </div>
+    </Part>
+  );
+}
+
 /** The rest: where they are used, and what else is like them. */
 export function Rest({ channels }: { channels: readonly Channel[] }) {
   const { hand, actions } = useDesk();
@@ -48,6 +76,7 @@ export function Rest({ channels }: { channels: readonly Channel[] }) {
   );
   return (
     <>
+      <OnTheAir channels={channels} />
       <Part title="Where it is used">
         {uses.length === 0 ? (
           <p className="text-soft">In no {hand.model.zones?.word ?? 'zone'} and in nothing else.</p>

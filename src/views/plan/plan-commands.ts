@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { formatFrequency } from '@/core/radio';
 import { COLUMNS, SORT_KEYS, slotText } from '@/core/plan';
-import { ALIKE, ALIKE_NAMES, CASES } from '@/core/table';
+import { ALIKE, ALIKE_NAMES, CASES, EXTRA_NAMES } from '@/core/table';
 import { useCommands, useListed, type Command } from '@/ui';
 import { HEADINGS } from './channel-row';
 import type { Wish } from './arrange-panel';
@@ -89,6 +89,11 @@ export function PlanCommands({
         table.setOrder({ by, down: false }),
       ),
     ),
+    ...table.layout.extras.map((by) =>
+      planCommand(`show-by-${by}`, `Show the table by ${EXTRA_NAMES[by].toLowerCase()}`, () =>
+        table.setOrder({ by, down: false }),
+      ),
+    ),
     ...(table.order
       ? [
           planCommand('show-by-slot', 'Show the table by slot again', () => table.setOrder(null)),
@@ -120,6 +125,8 @@ export function PlanCommands({
     chosen('insert-below', 'Insert a row below', () => actions.insert(false), 'Ctrl Shift Enter'),
     chosen('count-down', 'Count down', () => void actions.countDown(), 'Ctrl Shift D'),
     chosen('leave-over', 'Leave over, beside the table', () => void actions.leaveOver()),
+    chosen('heard-now', 'Heard just now', () => void actions.heardNow(), 'H'),
+    chosen('not-heard', 'Not heard after all, the last time', () => void actions.notHeard()),
     chosen('remove', 'Remove', actions.remove),
     chosen('fill-down', 'Fill down', actions.fillDown, 'Ctrl D'),
     chosen('renumber', 'Number anew, in steps', () => arrange({ how: 'renumber' })),

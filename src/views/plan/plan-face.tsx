@@ -1,6 +1,6 @@
 'use client';
 
-import { ListFilter } from 'lucide-react';
+import { Ear, ListFilter } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { memo, useState } from 'react';
 import type { Model } from '@/core/models';
@@ -15,13 +15,15 @@ interface FaceProps {
   plan: Plan;
   shown: ShownPlan;
   onSelect: (id: ChannelId) => void;
+  /** Keeps that the channel was heard just now. */
+  onHeard: () => void;
 }
 
 /**
  * The radio's face for the channel at work; its knob turns through the side, a bank of it, or what a scan takes. Drawn for what it is
  * handed alone, which may come a moment after the table: typing never waits for it.
  */
-export const PlanFace = memo(function PlanFace({ channel, plan, shown, onSelect }: FaceProps) {
+export const PlanFace = memo(function PlanFace({ channel, plan, shown, onSelect, onHeard }: FaceProps) {
   const { model } = shown;
   const [turning, setTurning] = useState<Turning>(EVERYTHING);
   const fittedOf = (id: ChannelId | undefined) => (id && shown.views.of.get(id)?.fitted) ?? null;
@@ -57,13 +59,25 @@ export const PlanFace = memo(function PlanFace({ channel, plan, shown, onSelect 
         if (next) onSelect(next.id);
       }}
       besideTurn={
-        <TurningMenu
-          plan={plan}
-          model={model}
-          turning={turning}
-          onChoose={choose}
-          count={() => through(turning).length}
-        />
+        <>
+          <button
+            type="button"
+            disabled={!channel}
+            aria-label="Heard just now"
+            title="Heard just now"
+            className="grid size-6 place-items-center rounded border border-line-strong text-soft hover:text-ink disabled:opacity-40"
+            onClick={onHeard}
+          >
+            <Ear size={12} aria-hidden />
+          </button>
+          <TurningMenu
+            plan={plan}
+            model={model}
+            turning={turning}
+            onChoose={choose}
+            count={() => through(turning).length}
+          />
+        </>
       }
       nothing={
         !channel

@@ -1,4 +1,5 @@
-import { makeId, type ChannelId } from '@/core/plan';
+import { sentenceOf } from '@/api/ask';
+import { countOf, KINDS, makeId, type Channel, type ChannelId } from '@/core/plan';
 import type { Result } from '@/core/result';
 import {
   alikeTo,
@@ -27,6 +28,13 @@ export function strokes({
 }) {
   const { store } = hand;
   const { chosen, chosenChannels, selection, rows } = table;
+  const called = (channels: readonly Channel[]) =>
+    channels.length === 1 ? channels[0]!.name || 'no name' : countOf(channels.length, KINDS.channel);
+  const telling = (asked: Promise<unknown>, done: string) =>
+    asked.then(
+      () => setSaid(done),
+      (error: unknown) => setSaid(sentenceOf(error)),
+    );
   return {
     /** One stroke for all that is chosen; says what it could not be done with. */
     many(wish: ManyWish) {
@@ -76,6 +84,24 @@ export function strokes({
       });
       say(result);
       if (result.ok) setTimeout(() => table.selectLater(id, 'rx', true), 0);
+    },
+    /** Keeps that the chosen were heard at this moment. */
+    async heardNow() {
+      if (chosenChannels.length === 0) return;
+      const at = new Date().toISOString();
+      await telling(
+        hand.hear(chosenChannels.map(({ id: channel }) => ({ channel, at }))),
+        `Heard now: ${called(chosenChannels)}.`,
+      );
+    },
+    /** Forgets the last time that the chosen were heard. */
+    async notHeard() {
+      const last = chosenChannels.flatMap(({ id: channel }) => {
+        const known = hand.heard.get(channel);
+        return known ? [{ channel, at: known.last }] : [];
+      });
+      if (last.length === 0) return setSaid('None of them was heard yet.');
+      await telling(hand.hear([], last), `Not heard after all, the last time: ${called(chosenChannels)}.`);
     },
     /** Takes the chosen out of their slots and leaves them over, beside the table. */
     leaveOver() {

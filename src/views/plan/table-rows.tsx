@@ -3,7 +3,7 @@ import { ArrowDown, ArrowUp, ArrowUpDown } from 'lucide-react';
 import { slotText, type Column } from '@/core/plan';
 import { HEADINGS, ROW_HEIGHT } from './channel-row';
 import { keepLayout, templateOf, WIDTHS, type Layout } from './columns';
-import type { Extra } from '@/core/table';
+import { EXTRA_NAMES, type Extra, type ViewOrder } from '@/core/table';
 import { useDesk } from './desk';
 
 /** The edge of a heading: drawn wider or narrower by the mouse; the columns' panel has the same in figures. */
@@ -35,18 +35,43 @@ export function Edge({ of }: { of: Column | Extra }) {
   );
 }
 
-/** The head of a column: chooses all of it; its arrow shows the rows by it, up, down, and by slot again. */
+/** The arrow of a heading: shows the rows by it, up, down, and by slot again. */
+function ByThis({ by, called }: { by: Column | Extra; called: string }) {
+  const { table } = useDesk();
+  const { order, setOrder } = table;
+  const mine = order?.by === by ? order : null;
+  const Arrow = mine === null ? ArrowUpDown : mine.down ? ArrowDown : ArrowUp;
+  return (
+    <button
+      type="button"
+      // The keyboard has it by Ctrl K: the table is one stop.
+      tabIndex={-1}
+      aria-label={`Show by ${called.toLowerCase()}`}
+      className={clsx(
+        // Over the end of the heading: the words keep the room.
+        'absolute right-1.5 rounded bg-sheet p-0.5 hover:bg-sunk hover:text-ink',
+        mine ? 'text-ink' : 'opacity-0 focus:opacity-100 group-hover:opacity-100',
+      )}
+      onPointerDown={(event) => event.stopPropagation()}
+      onClick={() => setOrder(mine === null ? { by, down: false } : mine.down ? null : { by, down: true })}
+    >
+      <Arrow size={12} aria-hidden />
+    </button>
+  );
+}
+
+const sortedBy = (order: ViewOrder | null, by: Column | Extra) =>
+  order?.by !== by ? undefined : order.down ? ('descending' as const) : ('ascending' as const);
+
+/** The head of a column that is typed: chooses all of it. */
 export function Heading({ column, index }: { column: Column; index: number }) {
   const { table } = useDesk();
-  const { order, setOrder, rows, setSelection } = table;
-  const mine = order?.by === column ? order : null;
-  const Arrow = mine === null ? ArrowUpDown : mine.down ? ArrowDown : ArrowUp;
-  const next = mine === null ? { by: column, down: false } : mine.down ? null : { by: column, down: true };
+  const { order, rows, setSelection } = table;
   return (
     <div
       role="columnheader"
       aria-colindex={index + 2}
-      aria-sort={mine === null ? undefined : mine.down ? 'descending' : 'ascending'}
+      aria-sort={sortedBy(order, column)}
       className="group relative flex min-w-0 cursor-default items-center px-1.5"
       onPointerDown={(event) => {
         if (event.button !== 0 || rows.length === 0) return;
@@ -60,23 +85,24 @@ export function Heading({ column, index }: { column: Column; index: number }) {
     >
       <span className="truncate">{HEADINGS[column]}</span>
       {column !== 'slot' && <Edge of={column} />}
-      {column !== 'slot' && (
-        <button
-          type="button"
-          // The keyboard has it by Ctrl K: the table is one stop.
-          tabIndex={-1}
-          aria-label={`Show by ${HEADINGS[column].toLowerCase()}`}
-          className={clsx(
-            // Over the end of the heading: the words keep the room.
-            'absolute right-1.5 rounded bg-sheet p-0.5 hover:bg-sunk hover:text-ink',
-            mine ? 'text-ink' : 'opacity-0 focus:opacity-100 group-hover:opacity-100',
-          )}
-          onPointerDown={(event) => event.stopPropagation()}
-          onClick={() => setOrder(next)}
-        >
-          <Arrow size={12} aria-hidden />
-        </button>
-      )}
+      {column !== 'slot' && <ByThis by={column} called={HEADINGS[column]} />}
+    </div>
+  );
+}
+
+/** The head of a column behind them. */
+export function ExtraHeading({ extra, index }: { extra: Extra; index: number }) {
+  const { table } = useDesk();
+  return (
+    <div
+      role="columnheader"
+      aria-colindex={index + 2}
+      aria-sort={sortedBy(table.order, extra)}
+      className="group relative flex min-w-0 items-center px-1.5"
+    >
+      <span className="truncate">{EXTRA_NAMES[extra]}</span>
+      <Edge of={extra} />
+      <ByThis by={extra} called={EXTRA_NAMES[extra]} />
     </div>
   );
 }

@@ -96,6 +96,8 @@ export function useActions(hand: PlanInHand, table: Table) {
     intoView: async () => (await stroke()).intoView(),
     insert: async (above: boolean) => (await stroke()).insert(above),
     leaveOver: async () => (await stroke()).leaveOver(),
+    heardNow: async () => (await stroke()).heardNow(),
+    notHeard: async () => (await stroke()).notHeard(),
     fillDown: () => say(table.fill()),
     carry,
     moveUp: () => move(-1),

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useMemo, useState } from 'react';
+import type { HeardByChannel } from '@/core/heard';
 import type { Channel } from '@/core/plan';
 import type * as TableTools from '@/core/table';
 import type { Extra } from '@/core/table';
@@ -14,7 +15,7 @@ const unit = () =>
   );
 
 /** What stands in the columns behind those that are typed, seen from home; null until what works it out has come. */
-export function useExtras(home: string, wanted: boolean) {
+export function useExtras(home: string, heard: HeardByChannel, wanted: boolean) {
   const [tools, setTools] = useState<typeof TableTools | null>(null);
   useEffect(() => {
     if (!wanted) return;
@@ -24,7 +25,8 @@ export function useExtras(home: string, wanted: boolean) {
   }, [wanted]);
   return useMemo(() => {
     if (!tools) return null;
-    const context = { home, unit: unit() };
+    const days = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium' });
+    const context = { home, unit: unit(), heard, day: (moment: string) => days.format(new Date(moment)) };
     return (channel: Channel, extra: Extra) => tools.extraText(channel, extra, context);
-  }, [tools, home]);
+  }, [tools, home, heard]);
 }

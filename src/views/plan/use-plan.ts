@@ -2,12 +2,14 @@
 
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import type { Neighbour } from '@/core/check';
+import type { HeardByChannel } from '@/core/heard';
 import { modelById, receiveRanges, type Model } from '@/core/models';
 import { placesOf, slotText, type CellContext, type ChannelId, type Plan } from '@/core/plan';
 import type { KeptPlan } from '@/api/plans';
 import type { WorkAnswer } from '@/workers/plan-work';
 import { createPlanViews, type PlanViews, type PlanViewsStore } from './plan-views';
 import { contract, planServer } from './plan-calls';
+import { useHeard } from './use-heard';
 import { createPlanStore, type PlanState, type PlanStore } from './plan-store';
 
 /** What has been worked out of a plan, a moment behind it while somebody types, so that typing never waits. */
@@ -31,6 +33,11 @@ export interface PlanInHand extends PlanState {
   /** What was done in another window last, in words, until somebody says that it is all right. */
   elsewhere: string;
   setElsewhere: (label: string) => void;
+  /** Which channels were heard. */
+  heard: HeardByChannel;
+  /** When that was asked for, ms since 1970. */
+  heardAsked: number;
+  hear: ReturnType<typeof useHeard>['hear'];
 }
 
 /** After this the first screenful is drawn, ms. */
@@ -159,5 +166,6 @@ export function usePlan(initial: KeptPlan): PlanInHand {
     return () => window.removeEventListener('beforeunload', hold);
   }, [store]);
 
-  return { ...state, store, model, shown, context, elsewhere, setElsewhere };
+  const heard = useHeard(planId);
+  return { ...state, store, model, shown, context, elsewhere, setElsewhere, ...heard };
 }

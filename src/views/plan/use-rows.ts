@@ -24,7 +24,7 @@ function zoneMembers({ zones }: Plan): (channel: Channel) => boolean {
  * Which channels are shown, and in which order: by words and facts, sorted or by slot. Nothing is moved by either. Typing into the
  * field never waits for the rows.
  */
-export function useRows({ plan, shown }: PlanInHand, listed: readonly Channel[]) {
+export function useRows({ plan, shown, heard, heardAsked }: PlanInHand, listed: readonly Channel[]) {
   const [filter, setFilter] = useState('');
   const [order, setOrder] = useState<ViewOrder | null>(null);
   const [has, setHas] = useState<Tools | null>(null);
@@ -51,14 +51,16 @@ export function useRows({ plan, shown }: PlanInHand, listed: readonly Channel[])
       rules: owner,
       severities: ({ id }) => [...new Set(of.get(id)?.findings.map(({ severity }) => severity))],
       inZone,
+      heard,
+      now: heardAsked,
     }),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the same map is filled anew, which its number says
-    [owner, of, looked, inZone],
+    [owner, of, looked, inZone, heard, heardAsked],
   );
   const rows = useMemo(() => {
     const found = has ? has.filterChannels(listed, wishes, context) : listed;
-    return has && order ? has.inViewOrder(found, order) : found;
-  }, [has, listed, wishes, context, order]);
+    return has && order ? has.inViewOrder(found, order, { home: owner.locator ?? '', heard }) : found;
+  }, [has, listed, wishes, context, order, owner.locator, heard]);
   return {
     rows,
     filter,

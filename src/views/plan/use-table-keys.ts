@@ -27,7 +27,9 @@ export function useTableKeys({ onMove, page }: { onMove: () => void; page: () =>
   const single = (key: string): (() => void) | undefined => {
     if (key === ' ' && active.column === 'scan') return actions.toggleScan;
     if (takesLetters(active.column)) return undefined;
-    return { l: actions.listenOnly, s: actions.toggleScan, m: onMove }[key.toLowerCase()];
+    return { l: actions.listenOnly, s: actions.toggleScan, h: () => void actions.heardNow(), m: onMove }[
+      key.toLowerCase()
+    ];
   };
 
   return (event: KeyboardEvent) => {

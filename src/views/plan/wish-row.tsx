@@ -3,7 +3,7 @@
 import clsx from 'clsx';
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import type { Wish } from '@/core/table';
+import { EXTRA_NAMES, type Wish } from '@/core/table';
 import { Button } from '@/ui';
 import { useDesk } from './desk';
 import { useKeptFilters } from './kept-filters';
@@ -45,7 +45,8 @@ export function WishRow() {
       {order && (
         <>
           <span className="text-soft">
-            by {HEADINGS[order.by].toLowerCase()}, {order.down ? 'from the end' : 'from the beginning'}
+            by {{ ...HEADINGS, ...EXTRA_NAMES }[order.by].toLowerCase()},{' '}
+            {order.down ? 'from the end' : 'from the beginning'}
           </span>
           <Button kind="quiet" size="small" className="h-6!" onClick={actions.intoView}>
             Move into this order

@@ -107,14 +107,15 @@ export function MovePane({ model, onClose }: { model: Model; onClose: () => void
         {goes} of {plan.channels.length} channels go there
         {preview.moved.length > 0 && `, ${preview.moved.length} to other slots`}.
         {preview.lost.size > 0 && ` ${preview.lost.size} go along and are left out of the fit.`}
-        {preview.leftOver.length > 0 && ` ${preview.leftOver.length} find no room.`}
+        {preview.leftOver.length > 0 &&
+          ` ${preview.leftOver.length} find no room and wait there as left over.`}
       </p>
       {(preview.moved.length > 0 || preview.leftOver.length > 0) && (
         <Scroll label="What goes where" className="max-h-48 border-y border-line py-1 text-[13px]">
           <ol>
             {preview.leftOver.map((id) => (
-              <li key={id} className="text-stop">
-                {nameOf.get(id)}: no room
+              <li key={id} className="text-soft">
+                {nameOf.get(id)}: left over
               </li>
             ))}
             {preview.moved.map(({ id, from, to }) => (
