@@ -190,6 +190,28 @@ test('the table is shown sorted without moving anything, then moved into that or
   await at.undo();
 });
 
+test('what was heard is marked from the table and the face, found by it, and forgotten again', async () => {
+  const page = at.page();
+  await page.click(await cell(page, 3, 'rx'));
+  await keys('h');
+  await sees(page, said, 'Heard now: Ullsmere Hill.');
+  await page.click(await cell(page, 5, 'rx'));
+  await press(page, 'Heard just now');
+  await sees(page, said, 'Heard now: Ketterby Quay.');
+  await page.focus('#find-in-plan');
+  await page.type('#find-in-plan', 'heard<1h');
+  await sees(page, '[aria-label="What is shown"]', '2 of 20');
+  await page.$eval('#find-in-plan', (field) => (field as HTMLInputElement).select());
+  await page.type('#find-in-plan', 'never heard 2 m');
+  await sees(page, '[aria-label="What is shown"]', '6 of 20');
+  await keys('Escape');
+  await page.click(await cell(page, 3, 'name'));
+  await show(page, 'Chosen');
+  await sees(page, '[role=tabpanel][data-state=active]', /Heard.*Once, last/s);
+  await press(page, 'Not after all');
+  await sees(page, '[role=tabpanel][data-state=active]', 'Never yet, as far as anybody said.');
+});
+
 test('what falls off the end waits left over, and is placed again or dropped', async () => {
   const page = at.page();
   await page.click(await cell(page, 12, 'slot'));

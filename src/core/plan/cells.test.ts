@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { anyPlan, channel, id } from '../samples.test.kit';
-import { rulers, marks, markStep, stretchesIn } from '../radio';
+import { rulers, marks, markStep, markText, stretchesIn, writtenMarks } from '../radio';
 import { cellText, COLUMNS, fillDown, parseBlock, parseCell, type CellContext } from '.';
 
 const context: CellContext = {
@@ -198,5 +198,46 @@ describe('rulers', () => {
     expect(marks({ from: 144_900_000, to: 146_000_000 }, 500_000)).toEqual([
       145_000_000, 145_500_000, 146_000_000,
     ]);
+  });
+  test.each([
+    // a step of 0.5 MHz is a quarter of 200 px: 50, and “145.5” wants 5 x 6 + 6; those on the edge would stick out
+    [144_000_000, 146_000_000, 200, ['144.5', '145', '145.5']],
+    // of 92 px it is 23: too little; of 1 MHz one is inside
+    [144_000_000, 146_000_000, 92, ['145']],
+    // a step of 10 kHz is 46 px, and “446.01” wants 42; 446 and 446.02 lie on the edges
+    [446_000_000, 446_020_000, 92, ['446.01']],
+    // 18 of 20 kHz inside, 9 kHz from the left: 41 px, half of 36 is enough; 446.02 is 4.6 px from the right
+    [446_001_000, 446_021_000, 92, ['446.01']],
+    [446_001_000, 446_027_000, 120, ['446.01', '446.02']],
+    // 446.1 is 20 kHz of 90 from the left, 13 px of 60: half of 30 sticks out, as 446.15 does on the right; of 25 kHz one is inside
+    [446_080_000, 446_170_000, 60, ['446.125']],
+    // 222.4 to 225.4, 92 px: a step is 31 px, and “223” wants 24
+    [222_400_000, 225_400_000, 92, ['223', '224', '225']],
+    // 222 is 0.2 MHz of 3.2 from the edge: 6 px, and half of it is 9
+    [221_800_000, 225_000_000, 92, ['223', '224']],
+  ])('figures on a ruler from %i to %i, %i px wide', (from, to, px, written) => {
+    expect(writtenMarks({ from, to }, px).map(markText)).toEqual(written);
+  });
+  test('no figure stands on another, and there always is one where there is a mark', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 100_000, max: 1_300_000_000 }),
+        fc.integer({ min: 50_000, max: 30_000_000 }),
+        fc.integer({ min: 60, max: 900 }),
+        (from, span, px) => {
+          const found = writtenMarks({ from, to: from + span }, px);
+          expect(found.length).toBeGreaterThan(0);
+          const edge = (hz: number) => (Math.min(hz - from, from + span - hz) / span) * px;
+          if (found.length > 1)
+            for (const hz of found) expect(edge(hz)).toBeGreaterThanOrEqual(3 * markText(hz).length);
+          for (const [at, hz] of found.slice(1).entries()) {
+            const apart = ((hz - found[at]!) / span) * px;
+            expect(apart).toBeGreaterThanOrEqual(
+              6 * Math.max(markText(hz).length, markText(found[at]!).length),
+            );
+          }
+        },
+      ),
+    );
   });
 });

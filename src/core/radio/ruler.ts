@@ -1,5 +1,5 @@
 import { allocationsOf, type Rules } from './allocation';
-import type { Hertz, Range } from './frequency';
+import { formatFrequency, type Hertz, type Range } from './frequency';
 import type { Grade } from './region';
 
 /** A stretch of spectrum drawn to scale, Hz, with the service or band that it shows. */
@@ -30,6 +30,32 @@ export function marks({ from, to }: Range, step: Hertz): Hertz[] {
   const found: Hertz[] = [];
   for (let hz = Math.ceil(from / step) * step; hz <= to; hz += step) found.push(hz);
   return found;
+}
+
+/** How wide a figure of a mark is drawn, and the room between two of them, px. */
+const FIGURE = { wide: 6, gap: 6 };
+
+/** A mark as it is written beside its line: MHz without zeros at the end. */
+export const markText = (hz: Hertz): string => formatFrequency(hz).replace(/\.?0+$/, '');
+
+/**
+ * The marks of a range that are written out where it is drawn so many px wide: at most five, none over another or over the edge, the
+ * finest that there is room for. Where there is room for none at all, the one next to the middle.
+ */
+export function writtenMarks(range: Range, px: number): Hertz[] {
+  const span = range.to - range.from;
+  const width = (hz: Hertz) => markText(hz).length * FIGURE.wide;
+  const inside = (hz: Hertz) => Math.min(hz - range.from, range.to - hz) * (px / span) >= width(hz) / 2;
+  for (const step of MARKS.filter((one) => span / one <= 4)) {
+    const found = marks(range, step).filter(inside);
+    const widest = Math.max(0, ...found.map(width)) + FIGURE.gap;
+    if (found.length === 1 || (found.length > 1 && (step / span) * px >= widest)) return found;
+  }
+  const middle = (range.from + range.to) / 2;
+  const [nearest] = marks(range, markStep(range, 4)).sort(
+    (a, b) => Math.abs(a - middle) - Math.abs(b - middle),
+  );
+  return nearest === undefined ? [] : [nearest];
 }
 
 /** The rulers that hold all the frequencies, lowest first: a band each, neighbouring other services together. */

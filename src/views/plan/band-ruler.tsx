@@ -6,6 +6,8 @@ import {
   formatFrequency,
   marks,
   markStep,
+  markText,
+  writtenMarks,
   stretchesIn,
   type Grade,
   type Hertz,
@@ -28,6 +30,8 @@ const FINE_MARKS = 16;
 
 interface Props {
   ruler: Ruler;
+  /** About how wide it is drawn, px. */
+  px: number;
   channels: readonly Channel[];
   /** By whose rules, and with which grade, is transmitted. */
   rules: Rules;
@@ -40,7 +44,7 @@ interface Props {
 }
 
 /** One band to scale. Click a tick, drag over a range, zoom with the wheel or + and −, walk with the arrow keys. */
-export function BandRuler({ ruler, channels, rules, grade, edges, chosen, active, onPick }: Props) {
+export function BandRuler({ ruler, px, channels, rules, grade, edges, chosen, active, onPick }: Props) {
   const [zoom, setZoom] = useState<Range | null>(null);
   const [drag, setDrag] = useState<[number, number] | null>(null);
   const box = useRef<HTMLDivElement>(null);
@@ -138,7 +142,7 @@ export function BandRuler({ ruler, channels, rules, grade, edges, chosen, active
   const stretches = stretchesIn(view, rules, grade);
   const edgesHere = edges.filter(({ from, to }) => to > ruler.from && from < ruler.to);
   const step = markStep(view, FINE_MARKS);
-  const labelled = marks(view, markStep(view, 4));
+  const labelled = writtenMarks(view, px);
   const near = byFrequency.slice(Math.max(0, chosenHere - 1), Math.max(0, chosenHere - 1) + 3);
 
   return (
@@ -233,7 +237,7 @@ export function BandRuler({ ruler, channels, rules, grade, edges, chosen, active
             className="mono absolute -translate-x-1/2 text-[10px] text-soft"
             style={{ left: `${Math.max(9, Math.min(91, place(hz)))}%`, top: BASE + 8 }}
           >
-            {formatFrequency(hz).replace(/\.?0+$/, '')}
+            {markText(hz)}
           </span>
         ))}
         {near.map(({ id, rx }) => (

@@ -10,6 +10,10 @@ import { useDesk } from './desk';
 /** Room on the strip grows with what is on a ruler, but slower, so that a lone frequency keeps a readable ruler. */
 const weight = ({ count }: Ruler) => 1 + Math.sqrt(count);
 
+/** How wide the strip is in a window of 1280 px, and a ruler at least; a wider window gives its figures more room. */
+const STRIP_PX = 1080;
+const LEAST_PX = 92;
+
 const NO_EDGES: readonly ScanEdge[] = [];
 
 interface StripProps {
@@ -32,12 +36,14 @@ const Strip = memo(function Strip({ channels, edges, rules, grade, chosen, activ
     [channels, rules],
   );
   if (drawn.length === 0) return null;
+  const all = drawn.reduce((sum, ruler) => sum + weight(ruler), 0);
   return (
     <div role="group" aria-label="Bands of this plan" className="flex gap-2.5 max-lg:flex-wrap">
       {drawn.map((ruler, index) => (
         <div key={index} className="min-w-[92px]" style={{ flex: `${weight(ruler)} 1 0` }}>
           <BandRuler
             ruler={ruler}
+            px={Math.max(LEAST_PX, (weight(ruler) / all) * STRIP_PX)}
             channels={channels}
             rules={rules}
             grade={grade}

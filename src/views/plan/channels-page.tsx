@@ -153,14 +153,15 @@ export function ChannelsPage() {
           <div className="min-h-[172px] shrink-0">
             <PlanFace channel={beside} plan={plan} shown={shown} onSelect={turnTo} onHeard={heardNow} />
           </div>
-          {table.chosen.size < 2 && table.active && fittedOf(table.active) && (
+          {/* A panel has the room: what is typed of one channel comes back with the lists. */}
+          {!panel && table.chosen.size < 2 && table.active && fittedOf(table.active) && (
             <RadioName
               key={`name ${table.active.id} ${table.active.fitted[hand.model.id] ?? ''}`}
               channel={table.active}
               shown={fittedOf(table.active)!.name}
             />
           )}
-          {table.chosen.size < 2 && table.active && (
+          {!panel && table.chosen.size < 2 && table.active && (
             <div className="min-h-[60px] shrink-0">
               <ChannelNote key={`note ${table.active.id} ${table.active.note}`} channel={table.active} />
             </div>

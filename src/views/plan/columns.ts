@@ -26,7 +26,7 @@ const ROOM: Record<Column | Extra, readonly [number, string]> = {
   name: [104, 'minmax(104px,2.2fr)'],
   rx: [92, 'minmax(92px,0.5fr)'],
   tx: [130, 'minmax(130px,1fr)'],
-  access: [84, 'minmax(84px,1fr)'],
+  access: [98, 'minmax(98px,1fr)'],
   mode: [46, 'minmax(46px,0.35fr)'],
   power: [54, 'minmax(54px,0.4fr)'],
   scan: [42, 'minmax(42px,0.3fr)'],

@@ -59,19 +59,21 @@ export function ReplacePanel({ onClose }: { onClose: () => void }) {
       className="flex min-h-0 flex-1 flex-col rounded-md border border-line-strong bg-sheet"
     >
       <div className="flex flex-col gap-2 border-b border-line p-3">
-        <Field
-          id="replace-find"
-          label="Find"
-          autoFocus
-          value={find}
-          onChange={(event) => setFind(event.target.value)}
-        />
-        <Field
-          id="replace-by"
-          label="Replace by"
-          value={by}
-          onChange={(event) => setBy(event.target.value)}
-        />
+        <div className="grid grid-cols-2 gap-2">
+          <Field
+            id="replace-find"
+            label="Find"
+            autoFocus
+            value={find}
+            onChange={(event) => setFind(event.target.value)}
+          />
+          <Field
+            id="replace-by"
+            label="Replace by"
+            value={by}
+            onChange={(event) => setBy(event.target.value)}
+          />
+        </div>
         <div className="grid grid-cols-2 gap-2">
           <Choice
             label="In"

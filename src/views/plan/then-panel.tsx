@@ -128,8 +128,19 @@ function Differences({ then, called }: { then: Plan; called: string }) {
       </>
     ),
   }));
+  const n = (what: ChannelState['what']) => channels.filter((one) => one.what === what).length;
+  const counts = [
+    [n('changed'), 'changed'],
+    [n('added'), 'new since'],
+    [n('removed'), 'gone since'],
+  ].flatMap(([many, what]) => (many === 0 ? [] : [`${many} ${what}`]));
   return (
     <>
+      {counts.length > 0 && (
+        <p role="status" className="shrink-0 border-b border-line px-3 py-1.5 text-[13px]">
+          {counts.join(', ')}
+        </p>
+      )}
       {besides.length > 0 && (
         <p className="shrink-0 border-b border-line px-3 py-2 text-[13px] text-soft">{besides.join('. ')}.</p>
       )}
