@@ -1,7 +1,8 @@
 import { z } from 'zod';
-import { candidateSchema, sourceInfoSchema } from '../core/directory';
+import { candidateSchema } from '../core/directory';
 import { planIdSchema } from '../core/plan';
-import { text } from '../core/text.schema';
+import { parseRoute } from '../core/radio';
+import { text, wantedText } from '../core/text.schema';
 import { operation } from './operation';
 
 const placeSchema = z.object({ name: z.string(), island: z.string(), lat: z.number(), lon: z.number() });
@@ -16,11 +17,82 @@ const entriesAnswer = z.object({
 });
 export type EntriesAnswer = z.infer<typeof entriesAnswer>;
 
+const stationsAnswer = entriesAnswer.extend({
+  /** Which directories could not be asked, and why; what is kept of them is among the candidates all the same. */
+  troubles: z.array(z.object({ source: z.string(), name: z.string(), trouble: z.string() })),
+  /** How long the route is, km; null where none was asked for. */
+  routeKm: z.number().nullable(),
+});
+export type StationsAnswer = z.infer<typeof stationsAnswer>;
+
+const directoryRow = z.object({
+  id: z.string(),
+  name: z.string(),
+  holds: z.string(),
+  wantsAccount: z.boolean(),
+  /** The name under which it is asked; null where there is none. */
+  account: z.string().nullable(),
+  /** How many of its stations are kept, and when it was last asked. */
+  kept: z.int(),
+  asked: z.string().nullable(),
+});
+export type DirectoryRow = z.infer<typeof directoryRow>;
+
+/** Most places of a route. */
+export const ROUTE_LIMIT = 120;
+/** Most stations of one answer. */
+export const STATIONS_LIMIT = 5000;
+
+const routeSchema = text(3500).refine((typed) => {
+  const places = parseRoute(typed)?.length ?? 0;
+  return places >= 2 && places <= ROUTE_LIMIT;
+}, `is no route: 2 to ${ROUTE_LIMIT} places such as 52.06,-29.84;51.9,-29.5`);
+
 /** The operations on directories. */
 export const directoryApi = {
   directories: operation('GET', '/api/directories', 'The directories that can be searched', {
-    response: z.object({ directories: z.array(sourceInfoSchema) }),
+    response: z.object({ directories: z.array(directoryRow) }),
   }),
+  setAccount: operation(
+    'POST',
+    '/api/directories/{id}/account',
+    'Keeps the name and password for a directory, once it has taken them; with null for both, forgets them',
+    {
+      params: z.object({ id: text(40) }),
+      body: z.strictObject({ name: wantedText(100).nullable(), password: text(200).nullable() }),
+      response: z.object({ directories: z.array(directoryRow) }),
+      problems: [404, 502, 504, 507],
+    },
+  ),
+  stations: operation(
+    'GET',
+    '/api/stations',
+    'Stations around a point, nearest first, or along a route in the order of travel, of all directories, held against a plan and a model',
+    {
+      query: z
+        .object({
+          lat: z.coerce.number().min(-90).max(90).optional(),
+          lon: z.coerce.number().min(-180).max(180).optional(),
+          /** Of the circle, or to either side of the route, km. */
+          radius: z.coerce.number().min(1, 'is under 1 km').max(1000, 'is over 1000 km'),
+          /** Places in order, in degrees: `52.06,-29.84;51.9,-29.5`. */
+          route: routeSchema.optional(),
+          /** Ids of directories and files, with commas; all of them where it is not said. */
+          sources: text(400).optional(),
+          /** Whether the directories themselves are asked: not, where what is kept is older than ten minutes, or in any case. */
+          ask: z.enum(['no', 'yes', 'again']).default('yes'),
+          most: z.coerce.number().pipe(z.int().min(1).max(STATIONS_LIMIT)).default(500),
+          plan: planIdSchema.optional(),
+          model: text(40).optional(),
+        })
+        .refine(
+          ({ lat, lon, route }) => route !== undefined || (lat !== undefined && lon !== undefined),
+          'wants lat and lon, or a route',
+        ),
+      response: stationsAnswer,
+      problems: [404, 410, 422],
+    },
+  ),
   places: operation('GET', '/api/directories/relay-register/places', 'Places by name', {
     query: z.object({ q: text(60).default('') }),
     response: z.object({

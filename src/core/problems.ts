@@ -49,6 +49,8 @@ export const PROBLEM_KINDS = [
   'port-busy',
   'radio-away',
   // directories
+  'account-refused',
+  'account-wanted',
   'directory-away',
   'directory-cut-off',
   'directory-refused',

@@ -9,6 +9,7 @@ import {
   timestamp,
 } from 'drizzle-orm/pg-core';
 import type { CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
+import type { Entry } from '../core/directory';
 import type { ChannelId, Edit, Kind, PlanHead, PlanId, RadioId } from '../core/plan';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
@@ -203,3 +204,25 @@ export const heard = pgTable(
   },
   (table) => [primaryKey({ columns: [table.planId, table.channelId, table.at] })],
 );
+
+/** Stations as directories and files answered them, with the date; `goneAt` is when a directory no longer had one. */
+export const stations = pgTable(
+  'stations',
+  {
+    source: text('source').notNull(),
+    ref: text('ref').notNull(),
+    lat: doublePrecision('lat').notNull(),
+    lon: doublePrecision('lon').notNull(),
+    entry: jsonb('entry').$type<Entry>().notNull(),
+    askedAt: instant('asked_at').notNull(),
+    goneAt: instant('gone_at'),
+  },
+  (table) => [primaryKey({ columns: [table.source, table.ref] })],
+);
+
+/** Names and passwords for directories that want them, sealed with a key that is not in the database. */
+export const accounts = pgTable('accounts', {
+  source: text('source').primaryKey(),
+  sealed: bytes('sealed').notNull(),
+  at: instant('at').notNull().defaultNow(),
+});

@@ -7,7 +7,9 @@ import { faultSchema, handleSchema, Station } from './bench/station';
 import { UNITS } from './bench/units';
 import { benchPage } from './bench/page';
 import { benchKey } from './keep';
-import { registerFaultSchema, RegisterService } from './register/service';
+import { directoryFaultSchema } from './directory-faults';
+import { LedgerService } from './ledger/service';
+import { RegisterService } from './register/service';
 
 export interface SimOptions {
   port: number;
@@ -36,7 +38,7 @@ const alike = (a: string, b: string) => {
   return timingSafeEqual(x!, y!);
 };
 
-/** The bench and the Relay Register behind one HTTP port of 127.0.0.1. */
+/** The bench and the directories behind one HTTP port of 127.0.0.1. */
 export function startSim({
   port,
   folder,
@@ -44,6 +46,7 @@ export function startSim({
 }: SimOptions): Promise<{ port: number; key: string; close: () => void }> {
   const stations = new Map(UNITS.map((unit) => [unit.id, new Station(unit, folder, speed)]));
   const register = new RegisterService();
+  const ledger = new LedgerService();
 
   // Veridon reads the one from the bench's folder; the bench's own page is handed the other, which dies with the process.
   const keys = [benchKey(folder), randomBytes(24).toString('hex')];
@@ -65,6 +68,7 @@ export function startSim({
     const url = new URL(knock.url, 'http://127.0.0.1');
     // The directories are open to everybody, like those outside; the bench is not.
     if (request.method !== 'POST' && (await register.answer(url, request, response))) return;
+    if (request.method !== 'POST' && (await ledger.answer(url, request, response))) return;
     if (request.method !== 'POST' && url.pathname === '/') {
       const nonce = randomBytes(16).toString('base64');
       response.writeHead(200, {
@@ -90,8 +94,9 @@ export function startSim({
       return json(response, 200, { radios: [...stations.values()].map((station) => station.look()) });
     if (request.method !== 'POST') return json(response, 404, { error: 'There is nothing here.' });
     const body = await bodyOf(request);
-    if (url.pathname === '/register/faults') {
-      register.order(registerFaultSchema.parse(body));
+    const faulty = { '/register/faults': register, '/ledger/faults': ledger }[url.pathname];
+    if (faulty) {
+      faulty.order(directoryFaultSchema.parse(body));
       return json(response, 200, {});
     }
     const [, id, faults] = /^\/bench\/radios\/([a-z0-9-]+)(\/faults)?$/.exec(url.pathname) ?? [];

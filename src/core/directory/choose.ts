@@ -7,6 +7,7 @@ import {
   LISTEN_ONLY_SERVICES,
   MODE_NAMES,
   occupied,
+  routeOf,
   windName,
   ALLOCATIONS,
   type Point,
@@ -26,7 +27,8 @@ import {
 } from '../plan';
 import { ok, type Result } from '../result';
 import { cutText } from '../text';
-import { entrySchema, type Entry } from './entry';
+import type { Entry } from './entry';
+import { stationSchema, type Station } from './station';
 
 /** True for stations that are placed without a transmit side. */
 export function isListenOnly(entry: Entry): boolean {
@@ -105,32 +107,40 @@ export function whyNot(entry: Entry, model: Model): string | undefined {
 
 const ORDER = ['mode', 'receive range', 'receive step', 'transmit step', 'access', 'slot'];
 
-export const candidateSchema = z.object({
-  entry: entrySchema,
+export const candidateSchema = stationSchema.extend({
+  /** From the place that was asked for, or from the route, km. */
   distance: z.number(),
+  /** What has been travelled along the route where it is nearest, km; null where no route was asked for. */
+  along: z.number().nullable(),
   bearing: z.number(),
   /** 16-point name of the bearing. */
   wind: z.string(),
   /** Why this radio cannot use it. */
   unfit: z.string().nullable(),
-  /** The slot where the plan already has it, and whether the rest agrees or only the frequencies. */
+  /** The channel and slot where the plan already has it, and whether the rest agrees or only the frequencies. */
   present: z.object({ slot: z.int(), near: z.boolean() }).nullable(),
 });
 /** An entry as Find shows it. */
 export type Candidate = z.infer<typeof candidateSchema>;
 
-/** Holds entries against a place, a model and a plan; nearest first. */
+/** Where is searched: around a point, or along a route in the order of travel. */
+export type Where = { kind: 'around'; point: Point } | { kind: 'along'; places: readonly Point[] };
+
+/** Holds stations against a place or route, a model and a plan; nearest first, along a route in the order of travel. */
 export function candidates(
-  entries: readonly Entry[],
-  from: Point,
+  stations: readonly Station[],
+  where: Where,
   model: Model,
   plan: Plan | null,
 ): Candidate[] {
   const byReceive = new Map<number, Channel[]>();
   for (const channel of plan?.channels ?? [])
     byReceive.set(channel.rx, [...(byReceive.get(channel.rx) ?? []), channel]);
-  return entries
-    .map((entry): Candidate => {
+  const route = where.kind === 'along' ? routeOf(where.places) : null;
+  const from = where.kind === 'around' ? where.point : where.places[0]!;
+  return stations
+    .map((station): Candidate => {
+      const { entry } = station;
       const like = {
         rx: entry.output,
         tx: isListenOnly(entry) ? null : entry.input,
@@ -140,15 +150,22 @@ export function candidates(
       const known = byReceive.get(entry.output) ?? [];
       const same = known.find((channel) => sameChannel(channel, like));
       const near = same ?? known.find((channel) => nearDuplicate(channel, like));
+      const beside = route?.beside(entry);
       const degrees = bearing(from, entry);
       return {
-        entry,
-        distance: distanceKm(from, entry),
+        ...station,
+        distance: beside?.distance ?? distanceKm(from, entry),
+        along: beside?.along ?? null,
         bearing: degrees,
         wind: windName(degrees),
         unfit: whyNot(entry, model) ?? null,
         present: near ? { slot: near.slot, near: !same } : null,
       };
     })
-    .sort((a, b) => a.distance - b.distance || a.entry.output - b.entry.output);
+    .sort(
+      (a, b) =>
+        (a.along ?? a.distance) - (b.along ?? b.distance) ||
+        a.distance - b.distance ||
+        a.entry.output - b.entry.output,
+    );
 }

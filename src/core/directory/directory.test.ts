@@ -1,6 +1,6 @@
 import { channel, plan } from '../samples.test.kit';
 import { ternP2 } from '../models/tern-p2';
-import { candidates, channelOf, readRow, whyNot, type Entry, type RegisterRow } from '.';
+import { candidates, channelOf, readRow, stationsOf, whyNot, type Entry, type RegisterRow } from '.';
 
 const row: RegisterRow = {
   ref: 'RR-1',
@@ -95,6 +95,12 @@ test('weather, marine, air and rescue are placed as listen only, broadcasts outs
   expect(channelOf(entry(), 'relay-register', '{what}', 'orrin', 4000)).toMatchObject({ ok: false });
 });
 
+const around = { kind: 'around' as const, point: { lat: 52.06, lon: -29.84 } };
+const known = (...entries: Entry[]) =>
+  stationsOf(
+    entries.map((one) => ({ source: 'relay-register', entry: one, asked: '2026-11-27T12:00:00.000Z' })),
+  );
+
 test('candidates come nearest first, with bearing, and know what the plan has', () => {
   const near = entry({
     ref: 'RR-2',
@@ -107,13 +113,37 @@ test('candidates come nearest first, with bearing, and know what the plan has', 
   const same = entry({ ref: 'RR-3', lat: 53 });
   const other = entry({ ref: 'RR-4', lat: 51, access: '77.0' });
   const p = plan([channel(4, 430_887_500, { tx: 438_487_500, mode: 'NFM', access: same.access })]);
-  const list = candidates([other, same, near], { lat: 52.06, lon: -29.84 }, ternP2, p);
+  const list = candidates(known(other, same, near), around, ternP2, p);
   expect(list.map((c) => [c.entry.ref, Math.round(c.distance), c.wind, c.present])).toEqual([
     ['RR-2', 1, 'N', null],
     ['RR-3', 105, 'N', { slot: 4, near: false }], // 0.94 degrees of 111.195 km
     ['RR-4', 118, 'S', { slot: 4, near: true }], // 1.06 degrees
   ]);
   // without a plan nothing is present
-  const bare = candidates([other, same, near], { lat: 52.06, lon: -29.84 }, ternP2, null);
+  const bare = candidates(known(other, same, near), around, ternP2, null);
   expect(bare.map(({ present }) => present)).toEqual([null, null, null]);
+});
+
+test('along a route they come in the order of travel, with what has been travelled', () => {
+  // east along 52 N for two degrees, then north for one; one degree of latitude is 111.195 km, of longitude there 68.5
+  const route = {
+    kind: 'along' as const,
+    places: [
+      { lat: 52, lon: -30 },
+      { lat: 52, lon: -28 },
+      { lat: 53, lon: -28 },
+    ],
+  };
+  const at = (ref: string, lat: number, lon: number) => entry({ ref, lat, lon });
+  const list = candidates(
+    known(at('late', 52.5, -28), at('soon', 52.1, -29.5), at('before', 52, -30.5), at('mid', 51.8, -28.5)),
+    route,
+    ternP2,
+    null,
+  );
+  expect(list.map(({ entry: { ref } }) => ref)).toEqual(['before', 'soon', 'mid', 'late']);
+  expect(list[0]!.along).toBe(0);
+  expect(list[0]!.distance).toBeCloseTo(34.2, 1); // half a degree of longitude there
+  expect(list[3]!.along).toBeCloseTo(136.9 + 55.6, 0);
+  expect(list[3]!.distance).toBeCloseTo(0, 1);
 });

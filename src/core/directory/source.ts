@@ -9,7 +9,13 @@ export interface Circle extends Point {
   service?: string;
 }
 
-export const sourceInfoSchema = z.object({ id: z.string(), name: z.string(), holds: z.string() });
+export const sourceInfoSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  holds: z.string(),
+  /** True where it answers nobody without a name and password. */
+  wantsAccount: z.boolean().optional(),
+});
 /** What a source says of itself, for people. */
 export type SourceInfo = z.infer<typeof sourceInfoSchema>;
 

@@ -108,4 +108,4 @@ export function mayTransmit(question: GuardQuestion): GuardAnswer {
 }
 
 /** Services whose stations are placed as listen only. */
-export const LISTEN_ONLY_SERVICES = ['air', 'marine', 'weather', 'public safety'] as const;
+export const LISTEN_ONLY_SERVICES = ['air', 'marine', 'weather', 'public safety', 'business'] as const;

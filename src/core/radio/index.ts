@@ -17,6 +17,7 @@ export * from './mode';
 export * from './point';
 export * from './power';
 export * from './region';
+export * from './route';
 export * from './ruler';
 export * from './shift';
 export * from './source';

@@ -110,7 +110,37 @@ test('what the server answers is what the page’s schemas understand, operation
   expect(await call(api.removePlan, { params })).toEqual({ id: plan.id, name: 'Contract' });
   await call(api.recoverPlan, { params });
   expect((await call(api.models, { query: { q: 'sandhoven' } })).models).toMatchObject([{ id: 'tern-p2' }]);
-  expect((await call(api.directories)).directories).toHaveLength(1);
+  expect((await call(api.directories)).directories.map(({ id, kept }) => [id, kept])).toEqual([
+    ['relay-register', 0],
+    ['isles-ledger', 0],
+  ]);
+  const nowhere = { ask: 'no' as const, most: 10, radius: 40 };
+  expect(await call(api.stations, { query: { ...nowhere, lat: 52, lon: -30 } })).toMatchObject({
+    candidates: [],
+    troubles: [],
+    routeKm: null,
+  });
+  expect((await call(api.stations, { query: { ...nowhere, route: '52,-30;53,-30' } })).routeKm).toBeCloseTo(
+    111.2,
+    1,
+  );
+  for (const query of [
+    { ...nowhere, lat: 52 },
+    { ...nowhere, route: '52,-30' },
+    { ...nowhere, route: 'x' },
+  ])
+    await expect(call(api.stations, { query })).rejects.toMatchObject({ status: 400, kind: 'invalid-input' });
+  const [one] = (await call(api.plan, { params })).plan.channels;
+  const at = '2026-11-20T12:00:00.000Z';
+  expect(await call(api.hear, { params, body: { put: [{ channel: one!.id, at }], drop: [] } })).toEqual({
+    added: 1,
+    dropped: 0,
+  });
+  expect((await call(api.heard, { params, query: { weeks: 0 } })).heard).toEqual([
+    { channel: one!.id, times: 1, last: at, weeks: [] },
+  ]);
+  const forget = { params: { id: 'isles-ledger' }, body: { name: null, password: null } };
+  expect((await call(api.setAccount, forget)).directories[1]!.account).toBeNull();
   expect((await call(api.health)).status).toBe('ok');
   expect((await call(api.neighbours, { params })).neighbours).toEqual([]);
   expect(await call(api.radios)).toEqual({ reachable: false, ports: [], radios: [] });

@@ -1,7 +1,9 @@
-import { findPlaces, listSources, searchRegister } from '../directories';
+import { findPlaces, searchRegister } from '../directories';
+import { SOURCES } from '../sources';
+import { listDirectories, searchStations, setAccount } from '../stations';
 import { settingsOfModel } from '../../core/image';
 import { modelById } from '../../core/models';
-import { USUAL_REGION } from '../../core/radio';
+import { parseRoute, USUAL_REGION } from '../../core/radio';
 import { notFound } from '../problem';
 import { fileName, planCsv } from '../export';
 import { databaseKind } from '../health';
@@ -88,7 +90,22 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
       ? { file: planCsv(plan), type: 'text/csv; charset=utf-8', name: fileName(plan, 'csv') }
       : { file: JSON.stringify(plan, null, 2), type: 'application/json', name: fileName(plan, 'json') };
   },
-  directories: () => ({ directories: listSources() }),
+  directories: async () => ({ directories: await listDirectories() }),
+  setAccount: async ({ params, body: { name, password }, gone }) => {
+    await setAccount(params.id, name === null || password === null ? null : { name, password }, gone);
+    return { directories: await listDirectories() };
+  },
+  stations: ({ query: { lat, lon, radius, route, sources, ask, most, plan, model }, gone }) =>
+    searchStations(
+      {
+        where: route
+          ? { kind: 'along', places: parseRoute(route)!, km: radius }
+          : { kind: 'around', point: { lat: lat!, lon: lon! }, km: radius },
+        sources: sources === undefined ? SOURCES.map(({ id }) => id) : sources.split(',').filter(Boolean),
+        ...{ ask, most, planId: plan, modelId: model },
+      },
+      gone,
+    ),
   places: ({ query, gone }) => findPlaces(query.q, gone),
   entries: ({ query: { radius, plan, model, ...at }, gone }) =>
     searchRegister({ ...at, radiusKm: radius, planId: plan, modelId: model }, gone),

@@ -1,19 +1,9 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { z } from 'zod';
 import { distanceKm } from '../../core/radio';
+import { meet, type DirectoryFault } from '../directory-faults';
 import { findTowns } from './gazetteer';
 import { generateRegister } from './generate';
-
-/** Ways in which the register can misbehave. */
-export const registerFaultSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('none') }),
-  z.strictObject({ kind: z.literal('slow'), ms: z.int().min(1).max(120_000) }),
-  z.strictObject({ kind: z.literal('rubbish') }),
-  z.strictObject({ kind: z.literal('cut off') }),
-  z.strictObject({ kind: z.literal('bad rows') }),
-  z.strictObject({ kind: z.literal('empty') }),
-  z.strictObject({ kind: z.literal('refuse') }),
-]);
 
 const querySchema = z.object({
   lat: z.coerce.number().min(-90).max(90),
@@ -31,27 +21,16 @@ const PAGE = 100;
 /** The Relay Register and the gazetteer: what answers under /register. */
 export class RegisterService {
   private readonly rows = generateRegister();
-  private fault: z.infer<typeof registerFaultSchema> = { kind: 'none' };
+  private fault: DirectoryFault = { kind: 'none' };
 
-  order(fault: z.infer<typeof registerFaultSchema>): void {
+  order(fault: DirectoryFault): void {
     this.fault = fault;
   }
 
   /** Answers `/register/entries` and `/register/places`; false where the path is neither. */
   async answer(url: URL, request: IncomingMessage, response: ServerResponse): Promise<boolean> {
     if (url.pathname !== '/register/entries' && url.pathname !== '/register/places') return false;
-    const { fault } = this;
-    if (fault.kind === 'refuse') {
-      request.destroy();
-      return true;
-    }
-    if (fault.kind === 'slow') await new Promise((resolve) => setTimeout(resolve, fault.ms));
-    response.setHeader('Content-Type', 'application/json');
-    if (fault.kind === 'rubbish') {
-      response.end('<html>Relay Register is being rebuilt</html>');
-      return true;
-    }
-    const body =
+    await meet(this.fault, request, response, () =>
       url.pathname === '/register/places'
         ? {
             places: findTowns(
@@ -59,20 +38,8 @@ export class RegisterService {
               Math.min(100, Number(url.searchParams.get('most') ?? 12)),
             ),
           }
-        : this.entries(url);
-    if (!body) {
-      response.statusCode = 400;
-      response.end(JSON.stringify({ error: 'lat, lon and radius_km are wanted' }));
-      return true;
-    }
-    const text = JSON.stringify(body);
-    if (fault.kind === 'cut off') {
-      response.setHeader('Content-Length', String(Buffer.byteLength(text)));
-      response.write(text.slice(0, text.length / 2));
-      setTimeout(() => request.socket.destroy(), 20);
-      return true;
-    }
-    response.end(text);
+        : this.entries(url),
+    );
     return true;
   }
 

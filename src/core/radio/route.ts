@@ -1,0 +1,212 @@
+import { destination, distanceKm, EARTH_RADIUS_KM, type Point } from './geo';
+
+/** Where a point lies beside a route, km. */
+export interface Beside {
+  /** To the nearest point of the route. */
+  distance: number;
+  /** What has been travelled there, from its beginning. */
+  along: number;
+}
+
+type Vector = readonly [number, number, number];
+
+const rad = (degrees: number) => (degrees * Math.PI) / 180;
+const vector = ({ lat, lon }: Point): Vector => [
+  Math.cos(rad(lat)) * Math.cos(rad(lon)),
+  Math.cos(rad(lat)) * Math.sin(rad(lon)),
+  Math.sin(rad(lat)),
+];
+const dot = (a: Vector, b: Vector) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+const cross = (a: Vector, b: Vector): Vector => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
+const size = (a: Vector) => Math.sqrt(dot(a, a));
+/** The angle between two vectors; exact for small ones too, where the arc cosine is not. */
+const angle = (a: Vector, b: Vector) => Math.atan2(size(cross(a, b)), dot(a, b));
+
+/** Ends that are nearer to one another, or to being opposite, than this have no great circle of their own. */
+const NO_CIRCLE = 1e-12;
+
+interface Leg {
+  a: Vector;
+  b: Vector;
+  /** The pole of its great circle; null where there is none. */
+  pole: Vector | null;
+  km: number;
+  from: number;
+}
+
+/** A route that was measured: places in order, joined by legs along great circles. */
+export interface Route {
+  /** From the first place to the last, km. */
+  km: number;
+  /** What has been travelled at each of its places, km. */
+  at: readonly number[];
+  /** Where a point lies beside it; of several as near, where the route comes first. */
+  beside(point: Point): Beside;
+}
+
+/**
+ * Measures a route of one place or more. Legs go the shorter way round; between places that are exactly opposite there is no such
+ * way, and only the two places themselves count.
+ *
+ * @example routeOf([{ lat: 52, lon: -30 }, { lat: 53, lon: -30 }]).beside({ lat: 52.5, lon: -29 }) // { distance: 67.7, along: 55.8 }
+ */
+export function routeOf(places: readonly Point[]): Route {
+  const legs: Leg[] = [];
+  const at = [0];
+  for (const [index, place] of places.slice(1).entries()) {
+    const [a, b] = [vector(places[index]!), vector(place)];
+    const normal = cross(a, b);
+    const across = size(normal);
+    const pole: Vector | null =
+      across < NO_CIRCLE ? null : [normal[0] / across, normal[1] / across, normal[2] / across];
+    const from = at[index]!;
+    const km = angle(a, b) * EARTH_RADIUS_KM;
+    legs.push({ a, b, pole, km, from });
+    at.push(from + km);
+  }
+  return {
+    km: at.at(-1)!,
+    at,
+    beside(point) {
+      if (legs.length === 0)
+        return { distance: places[0] ? distanceKm(places[0], point) : Infinity, along: 0 };
+      const p = vector(point);
+      let best: Beside = { distance: Infinity, along: 0 };
+      const take = (radians: number, along: number) => {
+        if (radians * EARTH_RADIUS_KM < best.distance) best = { distance: radians * EARTH_RADIUS_KM, along };
+      };
+      for (const { a, b, pole, km, from } of legs) {
+        if (pole) {
+          const off = dot(p, pole);
+          const foot: Vector = [p[0] - off * pole[0], p[1] - off * pole[1], p[2] - off * pole[2]];
+          // Beyond either end the nearest point is that end.
+          if (size(foot) > NO_CIRCLE && dot(cross(a, foot), pole) >= 0 && dot(cross(foot, b), pole) >= 0) {
+            take(Math.atan2(Math.abs(off), size(foot)), from + angle(a, foot) * EARTH_RADIUS_KM);
+            continue;
+          }
+        }
+        take(angle(a, p), from);
+        take(angle(b, p), from + km);
+      }
+      return best;
+    },
+  };
+}
+
+/** A box of degrees; where it goes over the 180th meridian, `west` is more than `east`. */
+export interface Box {
+  south: number;
+  north: number;
+  west: number;
+  east: number;
+}
+
+const turned = (lon: number) => ((((lon + 180) % 360) + 360) % 360) - 180;
+
+/** The box that holds all that is within so many km of a point; where a pole is among it, all the way round. */
+export function boxAround({ lat, lon }: Point, km: number): Box {
+  const reach = ((km / EARTH_RADIUS_KM) * 180) / Math.PI;
+  const [south, north] = [lat - reach, lat + reach];
+  if (south <= -90 || north >= 90)
+    return { south: Math.max(-90, south), north: Math.min(90, north), west: -180, east: 180 };
+  // The widest is not at the latitude of the point but a little towards the pole: sin(width) = sin(reach) / cos(lat).
+  const width = (Math.asin(Math.min(1, Math.sin(rad(reach)) / Math.cos(rad(lat)))) * 180) / Math.PI;
+  if (width >= 180) return { south, north, west: -180, east: 180 };
+  return { south, north, west: turned(lon - width), east: turned(lon + width) };
+}
+
+/** Pieces of a route that get a box of their own, km: boxes of long legs hold mostly what is far from them. */
+const PIECE_KM = 60;
+/** Most pieces of one leg. */
+const MOST_PIECES = 24;
+
+/** Boxes that together hold all that is within so many km of a route. */
+export function boxesAlong(places: readonly Point[], km: number): Box[] {
+  if (places.length === 1) return [boxAround(places[0]!, km)];
+  return places.slice(1).flatMap((to, index) => {
+    const from = places[index]!;
+    const length = distanceKm(from, to);
+    const pieces = Math.max(1, Math.min(MOST_PIECES, Math.ceil(length / PIECE_KM)));
+    // Around the middle of each piece, as far as half of it and what is asked for.
+    return Array.from({ length: pieces }, (_, piece) =>
+      boxAround(between(from, to, (piece + 0.5) / pieces), km + length / pieces / 2),
+    );
+  });
+}
+
+/** The point that lies a share of the way from one to another along their great circle; between opposite ones, the first. */
+export function between(from: Point, to: Point, share: number): Point {
+  const [a, b] = [vector(from), vector(to)];
+  const whole = angle(a, b);
+  if (Math.sin(whole) < NO_CIRCLE) return share < 0.5 ? from : to;
+  const [x, y] = [Math.sin((1 - share) * whole) / Math.sin(whole), Math.sin(share * whole) / Math.sin(whole)];
+  const c = [0, 1, 2].map((axis) => x * a[axis]! + y * b[axis]!) as unknown as Vector;
+  return {
+    lat: (Math.atan2(c[2], Math.hypot(c[0], c[1])) * 180) / Math.PI,
+    lon: (Math.atan2(c[1], c[0]) * 180) / Math.PI,
+  };
+}
+
+/** True where a point is in a box. */
+export const inBox = ({ lat, lon }: Point, { south, north, west, east }: Box): boolean =>
+  lat >= south && lat <= north && (west <= east ? lon >= west && lon <= east : lon >= west || lon <= east);
+
+/** The points of a circle around one, for drawing; the last is the first again. */
+export const circleAround = (centre: Point, km: number, points = 96): Point[] =>
+  Array.from({ length: points + 1 }, (_, at) => destination(centre, (at % points) * (360 / points), km));
+
+/** Degrees as exact as a route is written: 11 m. */
+const DEGREE_FIGURES = 4;
+
+/** A route as it stands in an address: `52.06,-29.84;51.9,-29.5`. */
+export const routeText = (places: readonly Point[]): string =>
+  places
+    .map(({ lat, lon }) => [lat, lon].map((degrees) => Number(degrees.toFixed(DEGREE_FIGURES))).join(','))
+    .join(';');
+
+/** Reads a route as it stands in an address; null where it is none. */
+export function parseRoute(text: string): Point[] | null {
+  const places = text.split(';').map((one) => one.split(','));
+  const sound = places.every(
+    (one) =>
+      one.length === 2 &&
+      one.every((degrees) => /^-?\d{1,3}(\.\d{1,9})?$/.test(degrees)) &&
+      Math.abs(Number(one[0])) <= 90 &&
+      Math.abs(Number(one[1])) <= 180,
+  );
+  return sound ? places.map(([lat, lon]) => ({ lat: Number(lat), lon: Number(lon) })) : null;
+}
+
+/**
+ * A line with fewer places that is nowhere further from the one that was given than `km`, by dropping what lies nearly straight between
+ * its neighbours (Ramer, Douglas, Peucker).
+ */
+export function simplified(places: readonly Point[], km: number): Point[] {
+  const keep = new Set([0, places.length - 1]);
+  const open: [number, number][] = [[0, places.length - 1]];
+  for (let part = open.pop(); part; part = open.pop()) {
+    const [from, to] = part;
+    if (to - from < 2) continue;
+    const leg = routeOf([places[from]!, places[to]!]);
+    let [worst, off] = [from, -1];
+    for (let at = from + 1; at < to; at++) {
+      const { distance } = leg.beside(places[at]!);
+      if (distance > off) [worst, off] = [at, distance];
+    }
+    if (off <= km) continue;
+    keep.add(worst);
+    open.push([from, worst], [worst, to]);
+  }
+  return places.filter((_, at) => keep.has(at));
+}
+
+/** The same in at most so many places, as near to what was given as that allows, within a factor of two. */
+export function simplifiedTo(places: readonly Point[], most: number): Point[] {
+  let found = [...places];
+  for (let km = 0.05; found.length > most; km *= 2) found = simplified(places, km);
+  return found;
+}

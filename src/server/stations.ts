@@ -1,0 +1,295 @@
+import { and, count, eq, inArray, isNull, lt, max, or, sql, type SQL } from 'drizzle-orm';
+import type { DirectoryRow, StationsAnswer } from '../api';
+import {
+  candidates,
+  readAll,
+  stationsOf,
+  type Circle,
+  type Entry,
+  type Known,
+  type Source,
+  type Where,
+} from '../core/directory';
+import { MODELS } from '../core/models';
+import type { PlanId } from '../core/plan';
+import { boxesAlong, distanceKm, between, routeOf, type Box, type Point } from '../core/radio';
+import { stations } from '../db';
+import { reading, writing } from './database';
+import { giveUpAfter } from './fetch-json';
+import { getPlan, wantModel } from './plans';
+import { notFound, Problem } from './problem';
+import { accountOf, ISLES_LEDGER, keepAccount, PATIENCE_MS, SOURCES, type Account } from './sources';
+
+/** Stations as they were answered, kept with their dates: what is searched, with the directories or without them. */
+
+/** Rows of one statement. */
+const AT_ONCE = 500;
+/** What was asked of a directory so short a time ago is not asked again, ms. */
+const FRESH_MS = 10 * 60_000;
+
+/** Keeps what a source answered; what it said before of the same stations is over. */
+export async function keepStations(source: string, entries: readonly Entry[], asked: Date): Promise<void> {
+  const database = await writing();
+  // One station twice in an answer would be two changes of one row in one statement.
+  const rows = [...new Map(entries.map((entry) => [entry.ref, entry])).values()];
+  for (let from = 0; from < rows.length; from += AT_ONCE)
+    await database
+      .insert(stations)
+      .values(
+        rows.slice(from, from + AT_ONCE).map((entry) => ({
+          source,
+          ref: entry.ref,
+          lat: entry.lat,
+          lon: entry.lon,
+          entry,
+          askedAt: asked,
+        })),
+      )
+      .onConflictDoUpdate({
+        target: [stations.source, stations.ref],
+        set: {
+          lat: sql`excluded.lat`,
+          lon: sql`excluded.lon`,
+          entry: sql`excluded.entry`,
+          askedAt: sql`excluded.asked_at`,
+          goneAt: null,
+        },
+      });
+}
+
+const inBoxes = (boxes: readonly Box[]): SQL | undefined =>
+  or(
+    ...boxes.map(
+      ({ south, north, west, east }) =>
+        sql`(${stations.lat} between ${south} and ${north} and ${
+          west <= east
+            ? sql`${stations.lon} between ${west} and ${east}`
+            : sql`(${stations.lon} >= ${west} or ${stations.lon} <= ${east})`
+        })`,
+    ),
+  );
+
+/** Marks those as gone that a source no longer has in a circle of which it has just said all. */
+async function forgetGone(source: string, circle: Circle, asked: Date): Promise<void> {
+  const database = await writing();
+  const old = await database
+    .select({ ref: stations.ref, lat: stations.lat, lon: stations.lon })
+    .from(stations)
+    .where(
+      and(
+        eq(stations.source, source),
+        isNull(stations.goneAt),
+        lt(stations.askedAt, asked),
+        inBoxes(boxesAlong([circle], circle.radiusKm)),
+      ),
+    );
+  // What lies on the edge may have been left out by rounding.
+  const gone = old.filter((one) => distanceKm(circle, one) < circle.radiusKm - 0.01).map(({ ref }) => ref);
+  if (gone.length > 0)
+    await database
+      .update(stations)
+      .set({ goneAt: asked })
+      .where(and(eq(stations.source, source), inArray(stations.ref, gone)));
+}
+
+interface Asked extends Circle {
+  source: string;
+  at: number;
+}
+/** Which circles were asked for of late, in this process. */
+let asked: Asked[] = [];
+
+/** Whether a source was asked for all of a circle a moment ago. */
+const isFresh = (source: string, circle: Circle) =>
+  asked.some(
+    (one) =>
+      one.source === source &&
+      Date.now() - one.at < FRESH_MS &&
+      distanceKm(one, circle) + circle.radiusKm <= one.radiusKm + 0.001,
+  );
+
+/** Asks a source for a circle and keeps what it says; gives what keeps it from answering, and the rows that nobody understood. */
+async function askSource(
+  source: Source,
+  circle: Circle,
+  again: boolean,
+  signal: AbortSignal,
+): Promise<{ trouble: string | null; skipped: string[] }> {
+  if (!again && isFresh(source.id, circle)) return { trouble: null, skipped: [] };
+  const at = new Date();
+  try {
+    const { entries, skipped, total } = await readAll(source, circle, signal);
+    await keepStations(source.id, entries, at);
+    if (total <= entries.length + skipped.length && skipped.length === 0) {
+      await forgetGone(source.id, circle, at);
+      asked = [
+        ...asked.filter((one) => Date.now() - one.at < FRESH_MS).slice(-200),
+        { ...circle, source: source.id, at: at.getTime() },
+      ];
+    }
+    return { trouble: null, skipped };
+  } catch (error) {
+    // Whatever else it is has its own way up: nothing is to be hidden behind a directory.
+    if (error instanceof Problem) return { trouble: error.detail, skipped: [] };
+    throw error;
+  }
+}
+
+/** What is asked: where, of which sources, and whether the directories themselves are asked as well. */
+export interface StationSearch {
+  where: { kind: 'around'; point: Point; km: number } | { kind: 'along'; places: Point[]; km: number };
+  sources: readonly string[];
+  ask: 'no' | 'yes' | 'again';
+  most: number;
+  planId?: PlanId | undefined;
+  modelId?: string | undefined;
+}
+
+/** The smallest circle around the middle of a route's ends and turns that holds its corridor. */
+function circleOf({ where }: StationSearch): Circle {
+  if (where.kind === 'around') return { ...where.point, radiusKm: where.km };
+  const [first] = where.places as [Point];
+  const furthest = where.places.reduce(
+    (a, b) => (distanceKm(first, b) > distanceKm(first, a) ? b : a),
+    first,
+  );
+  const middle = between(first, furthest, 0.5);
+  // Great circles bulge towards the pole between two places: looked at a few points of each leg.
+  const reach = Math.max(
+    ...where.places.flatMap((place, index) =>
+      [0, 0.25, 0.5, 0.75].map((share) =>
+        distanceKm(middle, between(place, where.places[index + 1] ?? place, share)),
+      ),
+    ),
+  );
+  return { ...middle, radiusKm: reach + where.km };
+}
+
+interface Near {
+  source: string;
+  ref: string;
+  lat: number;
+  lon: number;
+}
+
+/** Kept stations near a place or a route, in order; the first `most` of them with all that is known. */
+async function findKept({ where, sources, most }: StationSearch): Promise<{ known: Known[]; total: number }> {
+  if (sources.length === 0) return { known: [], total: 0 };
+  const database = await reading();
+  const places = where.kind === 'around' ? [where.point] : where.places;
+  const there = and(
+    isNull(stations.goneAt),
+    inArray(stations.source, [...sources]),
+    inBoxes(boxesAlong(places, where.km)),
+  );
+  const near: Near[] = await database
+    .select({ source: stations.source, ref: stations.ref, lat: stations.lat, lon: stations.lon })
+    .from(stations)
+    .where(there);
+  const route = where.kind === 'along' ? routeOf(places) : null;
+  const placed = near
+    .map((one) => {
+      const beside = route?.beside(one);
+      const distance = beside?.distance ?? distanceKm(places[0]!, one);
+      return { one, distance, order: beside?.along ?? distance };
+    })
+    .filter(({ distance }) => distance <= where.km)
+    .sort((a, b) => a.order - b.order || a.distance - b.distance);
+  const wanted = placed.slice(0, most).map(({ one }) => one);
+  if (wanted.length === 0) return { known: [], total: 0 };
+  const rows = await database
+    .select({
+      source: stations.source,
+      ref: stations.ref,
+      entry: stations.entry,
+      askedAt: stations.askedAt,
+    })
+    .from(stations)
+    .where(
+      sql`(${stations.source}, ${stations.ref}) in (select * from unnest(${sql.param(wanted.map(({ source }) => source))}::text[], ${sql.param(wanted.map(({ ref }) => ref))}::text[]))`,
+    );
+  return {
+    known: rows.map(({ source, entry, askedAt }) => ({ source, entry, asked: askedAt.toISOString() })),
+    total: placed.length,
+  };
+}
+
+/** Farthest that a search reaches, km: half of the way round would be everything. */
+export const FARTHEST_KM = 1500;
+
+/**
+ * Searches what is kept around a place or along a route, and the directories themselves where that is asked for. One that does not
+ * answer keeps nothing away that is known of it: it is said beside what was found.
+ */
+export async function searchStations(search: StationSearch, gone?: AbortSignal): Promise<StationsAnswer> {
+  const kept = search.planId === undefined ? null : await getPlan(search.planId);
+  const model = wantModel(search.modelId ?? kept?.plan.modelId ?? MODELS[0]!.id);
+  const circle = circleOf(search);
+  if (circle.radiusKm > FARTHEST_KM)
+    throw new Problem(
+      422,
+      'too-large',
+      'Too far',
+      `This reaches ${Math.round(circle.radiusKm)} km from its middle; ${FARTHEST_KM} km are the most. Nothing was searched.`,
+    );
+  const told = new Map<string, string | null>();
+  const skipped: string[] = [];
+  if (search.ask !== 'no') {
+    const signal = giveUpAfter(PATIENCE_MS, gone);
+    await Promise.all(
+      SOURCES.filter(({ id }) => search.sources.includes(id)).map(async (source) => {
+        const answer = await askSource(source, circle, search.ask === 'again', signal);
+        told.set(source.id, answer.trouble);
+        skipped.push(...answer.skipped);
+      }),
+    );
+  }
+  const { known, total } = await findKept(search);
+  const { where } = search;
+  const held: Where =
+    where.kind === 'around'
+      ? { kind: 'around', point: where.point }
+      : { kind: 'along', places: where.places };
+  return {
+    candidates: candidates(stationsOf(known), held, model, kept?.plan ?? null),
+    skipped,
+    beyond: total - known.length,
+    troubles: [...told].flatMap(([id, trouble]) =>
+      trouble === null ? [] : [{ source: id, name: SOURCES.find((one) => one.id === id)!.name, trouble }],
+    ),
+    routeKm: where.kind === 'along' ? routeOf(where.places).km : null,
+  };
+}
+
+/** The directories, with what is kept of each. */
+export async function listDirectories(): Promise<DirectoryRow[]> {
+  const database = await reading();
+  const rows = await database
+    .select({ source: stations.source, kept: count(), asked: max(stations.askedAt) })
+    .from(stations)
+    .where(isNull(stations.goneAt))
+    .groupBy(stations.source);
+  return Promise.all(
+    SOURCES.map(async ({ id, name, holds, wantsAccount = false }) => {
+      const row = rows.find(({ source }) => source === id);
+      return {
+        id,
+        name,
+        holds,
+        wantsAccount,
+        // The name alone: a password is never shown, not even as stars of its length.
+        account: wantsAccount ? ((await accountOf(id))?.name ?? null) : null,
+        kept: row?.kept ?? 0,
+        asked: row?.asked?.toISOString() ?? null,
+      };
+    }),
+  );
+}
+
+/** Keeps the name and password for a directory once it has taken them, or forgets them. */
+export async function setAccount(id: string, account: Account | null, gone?: AbortSignal): Promise<void> {
+  const source = SOURCES.find((one) => one.id === id);
+  if (!source?.wantsAccount) throw notFound(`directory ${id.slice(0, 40)} that wants an account`);
+  if (account !== null) await ISLES_LEDGER.tryAccount(account, giveUpAfter(PATIENCE_MS, gone));
+  await keepAccount(id, account);
+}
