@@ -5,6 +5,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { launchOptions } from './browser.cjs';
+import { measureFind } from './measure-find.mjs';
 import { measurePage } from './measure-page.mjs';
 import { measurePlans } from './measure-plans.mjs';
 import { measureStart } from './measure-start.mjs';
@@ -12,7 +13,7 @@ import { measureWeight } from './measure-weight.mjs';
 import { freePort } from './ports.mjs';
 import { build, installPackages, wantChromium } from './prepare.mjs';
 
-const PARTS = ['start', 'page', 'plans', 'weight', 'core'];
+const PARTS = ['start', 'page', 'plans', 'weight', 'find', 'core'];
 const asked = process.argv.slice(2);
 const unknown = asked.filter((part) => !PARTS.includes(part));
 if (unknown.length > 0) {
@@ -87,6 +88,8 @@ if (wants('page') || wants('plans') || wants('weight')) {
   await world.stop();
   await browser.close();
 }
+
+if (wants('find')) await measureFind(context);
 
 // Fit and check of a full plan, and write throughput, are measured in the core and over a real port.
 let failed = 0;

@@ -1,4 +1,4 @@
-import { and, count, eq, inArray, isNull, lt, max, or, sql, type SQL } from 'drizzle-orm';
+import { and, count, eq, inArray, isNull, lt, max, or, sql } from 'drizzle-orm';
 import type { DirectoryRow, StationsAnswer } from '../api';
 import {
   candidates,
@@ -12,12 +12,13 @@ import {
 } from '../core/directory';
 import { MODELS } from '../core/models';
 import type { PlanId } from '../core/plan';
-import { boxesAlong, distanceKm, between, routeOf, type Box, type Point } from '../core/radio';
+import { boxesAlong, distanceKm, between, routeOf, type Point } from '../core/radio';
 import { stations } from '../db';
 import { reading, writing } from './database';
 import { giveUpAfter } from './fetch-json';
 import { getPlan, wantModel } from './plans';
 import { notFound, Problem } from './problem';
+import { placesGone, placesKept, visitSpots, type Spot } from './station-places';
 import { accountOf, ISLES_LEDGER, keepAccount, PATIENCE_MS, SOURCES, type Account } from './sources';
 
 /** Stations as they were answered, kept with their dates: what is searched, with the directories or without them. */
@@ -55,41 +56,34 @@ export async function keepStations(source: string, entries: readonly Entry[], as
           goneAt: null,
         },
       });
+  await placesKept(rows.map(({ ref, lat, lon }) => ({ source, ref, lat, lon })));
 }
 
-const inBoxes = (boxes: readonly Box[]): SQL | undefined =>
-  or(
-    ...boxes.map(
-      ({ south, north, west, east }) =>
-        sql`(${stations.lat} between ${south} and ${north} and ${
-          west <= east
-            ? sql`${stations.lon} between ${west} and ${east}`
-            : sql`(${stations.lon} >= ${west} or ${stations.lon} <= ${east})`
-        })`,
-    ),
-  );
-
 /** Marks those as gone that a source no longer has in a circle of which it has just said all. */
-async function forgetGone(source: string, circle: Circle, asked: Date): Promise<void> {
+async function forgetGone(
+  source: string,
+  circle: Circle,
+  answered: ReadonlySet<string>,
+  asked: Date,
+): Promise<void> {
   const database = await writing();
-  const old = await database
-    .select({ ref: stations.ref, lat: stations.lat, lon: stations.lon })
-    .from(stations)
-    .where(
-      and(
-        eq(stations.source, source),
-        isNull(stations.goneAt),
-        lt(stations.askedAt, asked),
-        inBoxes(boxesAlong([circle], circle.radiusKm)),
-      ),
-    );
+  const there: string[] = [];
   // What lies on the edge may have been left out by rounding.
-  const gone = old.filter((one) => distanceKm(circle, one) < circle.radiusKm - 0.01).map(({ ref }) => ref);
-  if (gone.length > 0)
-    await database
-      .update(stations)
-      .set({ goneAt: asked })
-      .where(and(eq(stations.source, source), inArray(stations.ref, gone)));
+  const inside = routeOf([circle]);
+  await visitSpots(boxesAlong([circle], circle.radiusKm), (x, y, z, { ref, source: of }) => {
+    if (of === source && !answered.has(ref) && inside.within(x, y, z, circle.radiusKm - 0.01))
+      there.push(ref);
+  });
+  if (there.length === 0) return;
+  const gone = await database
+    .update(stations)
+    .set({ goneAt: asked })
+    .where(and(eq(stations.source, source), inArray(stations.ref, there), lt(stations.askedAt, asked)))
+    .returning({ ref: stations.ref });
+  await placesGone(
+    source,
+    gone.map(({ ref }) => ref),
+  );
 }
 
 interface Asked extends Circle {
@@ -121,7 +115,7 @@ async function askSource(
     const { entries, skipped, total } = await readAll(source, circle, signal);
     await keepStations(source.id, entries, at);
     if (total <= entries.length + skipped.length && skipped.length === 0) {
-      await forgetGone(source.id, circle, at);
+      await forgetGone(source.id, circle, new Set(entries.map(({ ref }) => ref)), at);
       asked = [
         ...asked.filter((one) => Date.now() - one.at < FRESH_MS).slice(-200),
         { ...circle, source: source.id, at: at.getTime() },
@@ -165,38 +159,27 @@ function circleOf({ where }: StationSearch): Circle {
   return { ...middle, radiusKm: reach + where.km };
 }
 
-interface Near {
-  source: string;
-  ref: string;
-  lat: number;
-  lon: number;
-}
-
 /** Kept stations near a place or a route, in order; the first `most` of them with all that is known. */
 async function findKept({ where, sources, most }: StationSearch): Promise<{ known: Known[]; total: number }> {
-  if (sources.length === 0) return { known: [], total: 0 };
-  const database = await reading();
   const places = where.kind === 'around' ? [where.point] : where.places;
-  const there = and(
-    isNull(stations.goneAt),
-    inArray(stations.source, [...sources]),
-    inBoxes(boxesAlong(places, where.km)),
-  );
-  const near: Near[] = await database
-    .select({ source: stations.source, ref: stations.ref, lat: stations.lat, lon: stations.lon })
-    .from(stations)
-    .where(there);
-  const route = where.kind === 'along' ? routeOf(places) : null;
-  const placed = near
-    .map((one) => {
-      const beside = route?.beside(one);
-      const distance = beside?.distance ?? distanceKm(places[0]!, one);
-      return { one, distance, order: beside?.along ?? distance };
-    })
-    .filter(({ distance }) => distance <= where.km)
-    .sort((a, b) => a.order - b.order || a.distance - b.distance);
-  const wanted = placed.slice(0, most).map(({ one }) => one);
+  // A place is a route of one.
+  const route = routeOf(places);
+  const placed: { one: Spot; distance: number; order: number }[] = [];
+  await visitSpots(boxesAlong(places, where.km), (x, y, z, one) => {
+    const beside = route.within(x, y, z, where.km);
+    if (!beside || !sources.includes(one.source)) return;
+    const { distance, along } = beside;
+    placed.push({ one, distance, order: where.kind === 'along' ? along : distance });
+  });
+  // Of many only the first are put in order: numbers alone are sorted ten times as fast.
+  const last = Float64Array.from(placed, ({ order }) => order).sort()[Math.min(most, placed.length) - 1] ?? 0;
+  const wanted = placed
+    .filter(({ order }) => order <= last)
+    .sort((a, b) => a.order - b.order || a.distance - b.distance)
+    .slice(0, most)
+    .map(({ one }) => one);
   if (wanted.length === 0) return { known: [], total: 0 };
+  const database = await reading();
   const rows = await database
     .select({
       source: stations.source,
@@ -206,7 +189,14 @@ async function findKept({ where, sources, most }: StationSearch): Promise<{ know
     })
     .from(stations)
     .where(
-      sql`(${stations.source}, ${stations.ref}) in (select * from unnest(${sql.param(wanted.map(({ source }) => source))}::text[], ${sql.param(wanted.map(({ ref }) => ref))}::text[]))`,
+      or(
+        ...[...new Set(wanted.map(({ source }) => source))].map(
+          (source) =>
+            sql`(${stations.source} = ${source} and ${stations.ref} = any(${sql.param(
+              wanted.filter((one) => one.source === source).map(({ ref }) => ref),
+            )}::text[]))`,
+        ),
+      ),
     );
   return {
     known: rows.map(({ source, entry, askedAt }) => ({ source, entry, asked: askedAt.toISOString() })),

@@ -12,6 +12,7 @@ import {
   routeText,
   simplified,
   simplifiedTo,
+  vectorOf,
   type Point,
 } from '.';
 
@@ -47,6 +48,22 @@ test.each([
   const found = routeOf(places).beside(of);
   expect(found.distance).toBeCloseTo(distance, 1);
   expect(found.along).toBeCloseTo(along, 1);
+});
+
+test('within is beside where that is near enough, and nothing where it is not', () => {
+  fc.assert(
+    fc.property(
+      fc.array(point, { minLength: 1, maxLength: 5 }),
+      point,
+      fc.double({ min: 0.1, max: 15_000, noNaN: true }),
+      (places, of, km) => {
+        const route = routeOf(places);
+        const beside = route.beside(of);
+        expect(route.within(...vectorOf(of), km)).toEqual(beside.distance <= km ? beside : null);
+        expect(route.within(...vectorOf(of), beside.distance + 1e-6)).toEqual(beside);
+      },
+    ),
+  );
 });
 
 test('what has been travelled at each place', () => {

@@ -8,10 +8,11 @@ export interface Beside {
   along: number;
 }
 
-type Vector = readonly [number, number, number];
+/** A point of the sphere as a vector of length 1, so that it is worked out once where it is asked for often. */
+export type Vector = readonly [number, number, number];
 
 const rad = (degrees: number) => (degrees * Math.PI) / 180;
-const vector = ({ lat, lon }: Point): Vector => [
+export const vectorOf = ({ lat, lon }: Point): Vector => [
   Math.cos(rad(lat)) * Math.cos(rad(lon)),
   Math.cos(rad(lat)) * Math.sin(rad(lon)),
   Math.sin(rad(lat)),
@@ -26,6 +27,11 @@ const size = (a: Vector) => Math.sqrt(dot(a, a));
 /** The angle between two vectors; exact for small ones too, where the arc cosine is not. */
 const angle = (a: Vector, b: Vector) => Math.atan2(size(cross(a, b)), dot(a, b));
 
+const by = (x: number, y: number, z: number, a: Vector) => x * a[0] + y * a[1] + z * a[2];
+/** The angle between two vectors by the chord between their ends: exact for small ones, and nothing is made for it. */
+const apart = (x: number, y: number, z: number, b: Vector) =>
+  2 * Math.asin(Math.min(1, Math.sqrt((x - b[0]) ** 2 + (y - b[1]) ** 2 + (z - b[2]) ** 2) / 2));
+
 /** Ends that are nearer to one another, or to being opposite, than this have no great circle of their own. */
 const NO_CIRCLE = 1e-12;
 
@@ -34,6 +40,9 @@ interface Leg {
   b: Vector;
   /** The pole of its great circle; null where there is none. */
   pole: Vector | null;
+  /** What is on the far side of its beginning, and on this side of its end, as poles too: a point between them is beside the leg. */
+  begins: Vector;
+  ends: Vector;
   km: number;
   from: number;
 }
@@ -46,6 +55,8 @@ export interface Route {
   at: readonly number[];
   /** Where a point lies beside it; of several as near, where the route comes first. */
   beside(point: Point): Beside;
+  /** The same for a point as a vector that is no further from it than `km`; null for all others, which cost next to nothing. */
+  within(x: number, y: number, z: number, km: number): Beside | null;
 }
 
 /**
@@ -56,43 +67,55 @@ export interface Route {
  */
 export function routeOf(places: readonly Point[]): Route {
   const legs: Leg[] = [];
+  const only = places.length === 1 ? vectorOf(places[0]!) : null;
   const at = [0];
   for (const [index, place] of places.slice(1).entries()) {
-    const [a, b] = [vector(places[index]!), vector(place)];
+    const [a, b] = [vectorOf(places[index]!), vectorOf(place)];
     const normal = cross(a, b);
     const across = size(normal);
     const pole: Vector | null =
       across < NO_CIRCLE ? null : [normal[0] / across, normal[1] / across, normal[2] / across];
     const from = at[index]!;
     const km = angle(a, b) * EARTH_RADIUS_KM;
-    legs.push({ a, b, pole, km, from });
+    legs.push({ a, b, pole, begins: pole ? cross(pole, a) : a, ends: pole ? cross(b, pole) : b, km, from });
     at.push(from + km);
   }
+  /**
+   * Legs that are surely further than `limit`, the sine of an angle, are not looked at. Written without a thing made on the way: it is
+   * asked of every station in reach of a route.
+   */
+  const near = (x: number, y: number, z: number, limit: number, most: number): Beside | null => {
+    let radians = Infinity;
+    let along = 0;
+    if (only) radians = apart(x, y, z, only);
+    for (const leg of legs) {
+      const off = leg.pole ? by(x, y, z, leg.pole) : 0;
+      // No point of a great circle is nearer than the circle itself.
+      if (Math.abs(off) > limit) continue;
+      const on = by(x, y, z, leg.begins);
+      if (leg.pole && Math.abs(off) < 1 - NO_CIRCLE && on >= 0 && by(x, y, z, leg.ends) >= 0) {
+        const away = Math.asin(Math.abs(off));
+        if (away >= radians) continue;
+        radians = away;
+        along = leg.from + Math.atan2(on, by(x, y, z, leg.a)) * EARTH_RADIUS_KM;
+        continue;
+      }
+      // Beyond either end the nearest point is that end.
+      const toA = apart(x, y, z, leg.a);
+      const toB = apart(x, y, z, leg.b);
+      if (Math.min(toA, toB) >= radians) continue;
+      radians = Math.min(toA, toB);
+      along = toA <= toB ? leg.from : leg.from + leg.km;
+    }
+    return radians <= most ? { distance: radians * EARTH_RADIUS_KM, along } : null;
+  };
   return {
     km: at.at(-1)!,
     at,
-    beside(point) {
-      if (legs.length === 0)
-        return { distance: places[0] ? distanceKm(places[0], point) : Infinity, along: 0 };
-      const p = vector(point);
-      let best: Beside = { distance: Infinity, along: 0 };
-      const take = (radians: number, along: number) => {
-        if (radians * EARTH_RADIUS_KM < best.distance) best = { distance: radians * EARTH_RADIUS_KM, along };
-      };
-      for (const { a, b, pole, km, from } of legs) {
-        if (pole) {
-          const off = dot(p, pole);
-          const foot: Vector = [p[0] - off * pole[0], p[1] - off * pole[1], p[2] - off * pole[2]];
-          // Beyond either end the nearest point is that end.
-          if (size(foot) > NO_CIRCLE && dot(cross(a, foot), pole) >= 0 && dot(cross(foot, b), pole) >= 0) {
-            take(Math.atan2(Math.abs(off), size(foot)), from + angle(a, foot) * EARTH_RADIUS_KM);
-            continue;
-          }
-        }
-        take(angle(a, p), from);
-        take(angle(b, p), from + km);
-      }
-      return best;
+    beside: (point) => near(...vectorOf(point), Infinity, Infinity)!,
+    within(x, y, z, km) {
+      const radians = km / EARTH_RADIUS_KM;
+      return near(x, y, z, radians < Math.PI / 2 ? Math.sin(radians) : Infinity, radians);
     },
   };
 }
@@ -120,9 +143,9 @@ export function boxAround({ lat, lon }: Point, km: number): Box {
 }
 
 /** Pieces of a route that get a box of their own, km: boxes of long legs hold mostly what is far from them. */
-const PIECE_KM = 60;
+const PIECE_KM = 15;
 /** Most pieces of one leg. */
-const MOST_PIECES = 24;
+const MOST_PIECES = 100;
 
 /** Boxes that together hold all that is within so many km of a route. */
 export function boxesAlong(places: readonly Point[], km: number): Box[] {
@@ -140,7 +163,7 @@ export function boxesAlong(places: readonly Point[], km: number): Box[] {
 
 /** The point that lies a share of the way from one to another along their great circle; between opposite ones, the first. */
 export function between(from: Point, to: Point, share: number): Point {
-  const [a, b] = [vector(from), vector(to)];
+  const [a, b] = [vectorOf(from), vectorOf(to)];
   const whole = angle(a, b);
   if (Math.sin(whole) < NO_CIRCLE) return share < 0.5 ? from : to;
   const [x, y] = [Math.sin((1 - share) * whole) / Math.sin(whole), Math.sin(share * whole) / Math.sin(whole)];
