@@ -2,8 +2,8 @@
 /** @type {import('next').NextConfig} */
 const config = {
   serverExternalPackages: ['@electric-sql/pglite', 'fs-native-extensions', 'pg'],
-  // An ES module, which the tests load as what they are compiled to.
-  transpilePackages: ['@sindresorhus/transliterate'],
+  // ES modules, which the tests load as what they are compiled to.
+  transpilePackages: ['@sindresorhus/transliterate', 'd3-geo', 'd3-array', 'internmap', 'supercluster', 'kdbush'],
   poweredByHeader: false,
   devIndicators: false,
   typescript: { ignoreBuildErrors: true },

@@ -13,6 +13,7 @@ export function Choice<T extends string>({
   onChange,
   className,
   autoFocus,
+  hideLabel = false,
 }: {
   label: string;
   value: T;
@@ -20,11 +21,15 @@ export function Choice<T extends string>({
   onChange: (value: T) => void;
   className?: string;
   autoFocus?: boolean;
+  /** For screen readers alone, where the place says what it is. */
+  hideLabel?: boolean;
 }) {
   const id = useId();
   return (
     <div className={clsx('flex flex-col gap-1 text-[13px] text-soft', className)}>
-      <label htmlFor={id}>{label}</label>
+      <label htmlFor={id} className={clsx(hideLabel && 'sr-only')}>
+        {label}
+      </label>
       <Select.Root value={value} onValueChange={(next) => onChange(next as T)}>
         <Select.Trigger
           id={id}

@@ -8,6 +8,7 @@ import {
   distanceKm,
   inBox,
   parseRoute,
+  placeAlong,
   routeOf,
   routeText,
   simplified,
@@ -142,6 +143,15 @@ test('what is near is in a box, whatever the place; and boxes leave most of the 
     { numRuns: 300 },
   );
   expect(reached.share('out')).toBeGreaterThan(0.1);
+});
+
+test('the place at which so much of a route has been travelled', () => {
+  const places = [p(0, 0), p(0, 10), p(0, 10), p(5, 10)];
+  expect(placeAlong(places, 5 * DEGREE)).toEqual({ lat: expect.closeTo(0, 3), lon: expect.closeTo(5, 3) });
+  expect(placeAlong(places, 12 * DEGREE)).toEqual({ lat: expect.closeTo(2, 3), lon: expect.closeTo(10, 3) });
+  expect(placeAlong(places, -1)).toEqual(p(0, 0));
+  expect(placeAlong(places, 1e6)).toEqual(p(5, 10));
+  expect(placeAlong([p(1, 1)], 7)).toEqual(p(1, 1));
 });
 
 test('a route is written to four figures and read again', () => {

@@ -174,6 +174,16 @@ export function between(from: Point, to: Point, share: number): Point {
   };
 }
 
+/** The place at which so many km of a route have been travelled; its ends before and after it. */
+export function placeAlong(places: readonly Point[], km: number): Point {
+  const { at } = routeOf(places);
+  const leg = at.findIndex((travelled, index) => index > 0 && km <= travelled);
+  if (km <= 0 || places.length < 2) return places[0]!;
+  if (leg < 0) return places.at(-1)!;
+  const length = at[leg]! - at[leg - 1]!;
+  return between(places[leg - 1]!, places[leg]!, length === 0 ? 0 : (km - at[leg - 1]!) / length);
+}
+
 /** True where a point is in a box. */
 export const inBox = ({ lat, lon }: Point, { south, north, west, east }: Box): boolean =>
   lat >= south && lat <= north && (west <= east ? lon >= west && lon <= east : lon >= west || lon <= east);

@@ -266,13 +266,14 @@ function tokens(text: string): { text: string; quoted: boolean }[] {
 }
 
 /**
- * Reads what was typed into the field over the table. Everything that is typed means something: what is no fact is words.
+ * Reads what was typed into the field over the table. Everything that is typed means something: what is no fact is words. `more` are
+ * facts beside the usual ones, which go before them.
  *
  * @example readWishes('hill -dmr 2 m', { region: 'orrin' }).map(({ text }) => text) // ['hill', 'DMR', '2 m']
  */
-export function readWishes(typed: string, rules: Rules): Wish[] {
+export function readWishes(typed: string, rules: Rules, more: readonly FactOffer[] = []): Wish[] {
   const facts = new Map<string, FactOffer>();
-  for (const fact of factsFor(rules))
+  for (const fact of [...factsFor(rules), ...more])
     for (const word of [fact.name, ...fact.also]) facts.set(word.toLowerCase(), fact);
   // Not brought to one form as a whole: that would take quotes around all of it away.
   const parts = tokens(typed.toLowerCase());

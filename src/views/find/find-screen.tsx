@@ -1,21 +1,29 @@
 'use client';
 
+import clsx from 'clsx';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { modelById } from '@/core/models';
-import { locator, type DistanceUnit } from '@/core/radio';
+import { firstOf, stationKey } from '@/core/directory';
+import { placeAlong, type DistanceUnit, type Point } from '@/core/radio';
 import type { PlanId } from '@/core/plan';
 import { call } from '@/api/call';
 import { planApi } from '@/api/plans';
-import { Button, Choice, Trouble, useCommands } from '@/ui';
+import { Button, Choice, lazily, Trouble, useCommands } from '@/ui';
+import { Beginning } from './beginning';
+import { bandOf } from './bands';
+import { ChooseMenu } from './choose-menu';
+import type { Drawn } from './map/sight';
 import { PlacePanel } from './place-panel';
 import { Results } from './results';
-import { Rose } from './rose';
 import { SearchBar } from './search-bar';
 import { Tally } from './tally';
 import { useSearch } from './use-search';
+
+/** The map comes after the page: the search does not wait for it. */
+const StationsMap = lazily(() => import('./map/stations-map').then((module) => module.StationsMap));
 
 interface PlanName {
   id: string;
@@ -29,7 +37,7 @@ interface Props {
   unit: DistanceUnit;
 }
 
-/** Find: stations of a directory around a place, held against a plan and its radio, chosen and placed. */
+/** Find: stations of the directories around a place or along a route, held against a plan and its radio, chosen and placed. */
 export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
   const router = useRouter();
   const client = useQueryClient();
@@ -43,43 +51,67 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
     enabled: planId !== null,
   });
 
-  const choose = (refs: string[], on: boolean) => {
+  const choose = (keys: string[], on: boolean) => {
     setPlaced('');
     setChosen((now) => {
       const next = new Set(now);
-      for (const ref of refs)
-        if (on) next.add(ref);
-        else next.delete(ref);
+      for (const key of keys)
+        if (on) next.add(key);
+        else next.delete(key);
       return next;
     });
   };
+  const { query, answer, shown, cut } = search;
   const chosenCandidates = useMemo(
-    () => (search.answer?.candidates ?? []).filter(({ entry }) => chosen.has(entry.ref)),
-    [search.answer, chosen],
+    () => (answer?.candidates ?? []).filter((one) => chosen.has(stationKey(one))),
+    [answer, chosen],
   );
+  const chooseFirst = (n: number, each: boolean) =>
+    setChosen(new Set(firstOf(shown, n, each, bandOf).map(stationKey)));
   useCommands('find', [
     {
       id: 'choose-shown',
       label: 'Choose every station shown',
       group: 'Find',
-      run: () =>
-        choose(
-          search.shown.filter(({ unfit }) => unfit === null).map(({ entry }) => entry.ref),
-          true,
-        ),
+      run: () => choose(shown.filter(({ unfit }) => unfit === null).map(stationKey), true),
     },
     { id: 'choose-none', label: 'Choose none', group: 'Find', run: () => setChosen(new Set()) },
+    { id: 'ask-again', label: 'Ask the directories again', group: 'Find', run: search.askAgain },
   ]);
 
-  const model = kept.data ? modelById(kept.data.plan.modelId) : undefined;
+  const drawn = useMemo((): Drawn => {
+    if (query?.kind === 'around') return { kind: 'around', centre: query.place, km: query.km };
+    if (query?.kind === 'along')
+      return { kind: 'along', places: query.places, km: query.km, cuts: nights(query.places, cut) };
+    return search.drafted.length > 0
+      ? { kind: 'along', places: search.drafted, km: 0, cuts: [] }
+      : { kind: 'none' };
+  }, [query, cut, search.drafted]);
+  const { plan } = kept.data ?? {};
+  const model = plan ? modelById(plan.modelId) : undefined;
+  const map = (
+    <StationsMap
+      candidates={shown}
+      chosen={chosen}
+      lit={lit}
+      unit={search.unit}
+      drawn={drawn}
+      way={search.way}
+      onLit={setLit}
+      onChoose={choose}
+      onCircle={search.aroundPoint}
+      onRoute={search.alongPoints}
+    />
+  );
+  const nameOf = (source: string) => search.directories.find(({ id }) => id === source)?.name ?? source;
 
   return (
-    <main className="flex h-full min-w-0 flex-col gap-3 px-4 pb-3 pt-3 max-lg:overflow-y-auto">
+    <main className="flex h-full min-w-0 flex-col gap-2.5 px-4 pb-3 pt-3 max-lg:overflow-y-auto">
       <header className="flex shrink-0 flex-wrap items-end gap-x-4 gap-y-2">
         <div className="flex-1">
           <h1 className="text-[21px] font-semibold leading-tight">Find stations</h1>
           <p className="text-[13px] text-soft">
-            In the Relay Register{model && `, held against the ${model.maker} ${model.name}`}
+            {model ? `Held against the ${model.maker} ${model.name}` : 'In the directories'}
           </p>
         </div>
         {plans.length > 0 && (
@@ -87,7 +119,11 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
             label="For the plan"
             value={planId ?? ''}
             options={plans.map(({ id, name }) => [id, name] as const)}
-            onChange={(id) => router.replace(`/find?plan=${id}`)}
+            onChange={(id) => {
+              const address = new URLSearchParams(window.location.search);
+              address.set('plan', id);
+              router.replace(`/find?${address}`);
+            }}
             className="w-56"
           />
         )}
@@ -108,7 +144,7 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
           {search.near.length > 0 && (
             <span className="ml-2 inline-flex flex-wrap gap-1.5">
               {search.near.map((name) => (
-                <Button key={name} size="small" onClick={() => search.searchNear(name)}>
+                <Button key={name} size="small" onClick={() => void search.searchNear(name)}>
                   {name}
                 </Button>
               ))}
@@ -116,53 +152,66 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
           )}
         </Trouble>
       )}
+      {answer?.troubles
+        .filter(
+          ({ source }) => source !== 'isles-ledger' || search.directories.some((one) => one.account !== null),
+        )
+        .map(({ source, name, trouble }) => (
+          <Trouble key={source} className="shrink-0">
+            {name}: {trouble} What is known of it is shown.
+          </Trouble>
+        ))}
       <div className="flex min-h-0 flex-1 gap-3 max-lg:flex-none max-lg:flex-col">
-        <section
-          aria-label="Stations"
-          className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet max-lg:h-[75vh] max-lg:flex-none"
-        >
-          {search.answer ? (
-            <>
-              <Tally search={search} />
-              <Results
-                candidates={search.shown}
-                chosen={chosen}
-                onChoose={choose}
-                lit={lit}
-                onLit={setLit}
-                unit={search.unit}
-              >
-                {search.shown.length === 0 && (
-                  <p className="p-4 text-soft">
-                    Nothing here with these filters. Widen the circle, or show what was dropped.
-                  </p>
-                )}
-              </Results>
-            </>
-          ) : (
-            <p className="m-auto max-w-sm p-6 text-center text-soft">
-              Name a town and a distance, then search. What this radio cannot use is dropped, and said why.
-            </p>
-          )}
-        </section>
+        {search.open ? (
+          <section aria-label="Map" className="flex min-w-0 flex-1 flex-col max-lg:h-[75vh] max-lg:flex-none">
+            {map}
+          </section>
+        ) : (
+          <section
+            aria-label="Stations"
+            className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet max-lg:h-[75vh] max-lg:flex-none"
+          >
+            {answer && (
+              <>
+                <Tally search={search} />
+                <Results
+                  candidates={shown}
+                  chosen={chosen}
+                  onChoose={choose}
+                  lit={lit}
+                  onLit={setLit}
+                  unit={search.unit}
+                  along={query?.kind === 'along'}
+                  dayOf={search.dayOf}
+                  order={search.order}
+                  onOrder={search.setOrder}
+                  nameOf={nameOf}
+                >
+                  {shown.length === 0 && !search.busy && (
+                    <p className="p-4 text-soft">
+                      Nothing here with these filters. Widen the circle, or show what was dropped.
+                    </p>
+                  )}
+                </Results>
+              </>
+            )}
+          </section>
+        )}
         <aside
           aria-label="Around and into the plan"
-          className="flex w-[300px] shrink-0 flex-col gap-3 max-lg:w-full"
+          className={clsx(
+            'flex shrink-0 flex-col gap-2.5 max-lg:w-full',
+            search.open ? 'w-[300px]' : 'w-[340px] max-[1100px]:w-[300px] min-[1600px]:w-[480px]',
+          )}
         >
-          {search.answer && search.query && (
-            <div className="shrink-0 rounded-md border border-line bg-sheet p-2">
-              <Rose
-                candidates={search.shown}
-                radius={search.query.radius}
-                unit={search.unit}
-                chosen={chosen}
-                lit={lit}
-                onLit={setLit}
-                onChoose={choose}
-              />
-              <p className="text-center text-[12.5px] text-soft">
-                Around {search.query.name}, <span className="mono">{locator(search.query)}</span>
-              </p>
+          {!search.open && (
+            <div
+              className={clsx(
+                'flex flex-col max-lg:h-[60vh]',
+                plan && chosen.size > 0 ? 'h-[240px] shrink-0' : 'min-h-0 flex-1',
+              )}
+            >
+              {map}
             </div>
           )}
           {placed && planId && (
@@ -177,36 +226,46 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
               , where it can be undone.
             </p>
           )}
-          {kept.data && (search.answer || chosen.size > 0) ? (
-            <>
-              <div className="flex shrink-0 items-center justify-between text-[13px]">
-                <b className="font-semibold">{chosen.size} chosen</b>
-                {chosen.size > 0 && (
-                  <Button kind="quiet" size="small" onClick={() => setChosen(new Set())}>
-                    Choose none
-                  </Button>
-                )}
-              </div>
-              <PlacePanel
-                key={kept.data.plan.id}
-                plan={kept.data.plan}
-                revision={kept.data.revision}
-                chosen={chosenCandidates}
-                onPlaced={({ label }, left) => {
-                  setPlaced(`Done: ${label}.`);
-                  setChosen(new Set(left.map(({ entry }) => entry.ref)));
-                  void client.invalidateQueries({ queryKey: ['plan', planId] });
-                  search.refresh();
-                }}
-              />
-            </>
-          ) : (
-            planId === null && (
-              <p className="text-[13px] text-soft">Make a plan first: what is found is placed into it.</p>
-            )
+          {search.open && chosen.size === 0 && (
+            <Beginning search={search} home={plan?.owner.locator ?? ''} hasPlan={planId !== null} />
+          )}
+          {plan && (!search.open || chosen.size > 0) && (
+            <div className="flex shrink-0 items-center gap-1.5 text-[13px]">
+              <b className="font-semibold">{chosen.size} chosen</b>
+              <span className="flex-1" />
+              <ChooseMenu shown={shown} onFirst={chooseFirst} />
+              {chosen.size > 0 && (
+                <Button kind="quiet" size="small" onClick={() => setChosen(new Set())}>
+                  Choose none
+                </Button>
+              )}
+            </div>
+          )}
+          {plan && kept.data && chosen.size > 0 && (
+            <PlacePanel
+              key={plan.id}
+              plan={plan}
+              revision={kept.data.revision}
+              chosen={chosenCandidates}
+              days={search.cut.length > 1 ? search.cut.length : 0}
+              dayOf={search.dayOf}
+              onPlaced={({ label }) => {
+                setPlaced(`Done: ${label}.`);
+                setChosen(new Set());
+                void client.invalidateQueries({ queryKey: ['plan', planId] });
+                search.refresh();
+              }}
+            />
+          )}
+          {planId === null && !search.open && (
+            <p className="text-[13px] text-soft">Make a plan first: what is found is placed into it.</p>
           )}
         </aside>
       </div>
     </main>
   );
 }
+
+/** Where the days of a route end, but for the last. */
+const nights = (places: readonly Point[], days: readonly { to: number }[]): Point[] =>
+  days.slice(0, -1).map(({ to }) => placeAlong(places, to));

@@ -1,8 +1,16 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { channelOf, type Candidate } from '@/core/directory';
+import {
+  channelOf,
+  DOUBLE_WAYS,
+  placeStations,
+  type Candidate,
+  type DoubleWay,
+  type ToPlace,
+} from '@/core/directory';
 import { fitNames } from '@/core/fit';
+import { formatAccess } from '@/core/radio';
 import { modelById, sidesOf } from '@/core/models';
 import {
   abbreviationsOf,
@@ -13,22 +21,35 @@ import {
   type Placement,
   type Plan,
   slotText,
-  type Edit,
 } from '@/core/plan';
 import { call, sentenceOf } from '@/api/call';
 import { planApi } from '@/api/plans';
-import { Button, Choice, Field, Scroll, Trouble } from '@/ui';
+import { Button, Choice, Field, Scroll, TickField, Trouble } from '@/ui';
 
 interface Props {
   plan: Plan;
   revision: number;
   chosen: readonly Candidate[];
-  /** `left` are those that found no slot. */
-  onPlaced: (answer: { label: string }, left: Candidate[]) => void;
+  /** How many days the route has, each of which can become a bank; 0 where there are none. */
+  days: number;
+  dayOf: (candidate: Candidate) => readonly number[];
+  onPlaced: (answer: { label: string }) => void;
 }
 
+const WAY_NAMES: Record<DoubleWay, string> = {
+  both: 'Place it too',
+  'take over': 'Take over its access',
+  leave: 'Leave it',
+};
+
+/** What opens the channel of which the plan has the same pair. */
+const accessOf = (plan: Plan, { present, entry }: Candidate): string => {
+  const there = plan.channels.find(({ slot, rx }) => slot === present!.slot && rx === entry.output);
+  return (there && formatAccess(there.access)) || 'open';
+};
+
 /** Where the chosen entries will go: worked out live, before anything is changed. */
-export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
+export function PlacePanel({ plan, revision, chosen: all, days, dayOf, onPlaced }: Props) {
   const model = modelById(plan.modelId)!;
   const [placement, setPlacement] = useState<Placement>('next-free');
   const [list, setList] = useState(0);
@@ -36,6 +57,17 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
   const [template, setTemplate] = useState('{name}');
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
+
+  const [ways, setWays] = useState<Readonly<Record<string, DoubleWay>>>({});
+  const [banks, setBanks] = useState(true);
+  /** Those of which the plan has the pair of frequencies already, with other access. */
+  const doubles = useMemo(() => all.filter(({ present }) => present?.near), [all]);
+  const wayOf = (candidate: Candidate): DoubleWay =>
+    candidate.present?.near ? (ways[candidate.entry.ref] ?? 'both') : 'both';
+  const chosen = useMemo(
+    () => all.filter((one) => !one.present?.near || (ways[one.entry.ref] ?? 'both') === 'both'),
+    [all, ways],
+  );
 
   const slot = /^\d{1,4}$/.test(at.trim()) ? Number(at) : null;
   const preview = useMemo(
@@ -45,8 +77,8 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
   );
   const made = useMemo(
     () =>
-      chosen.map(({ entry }) =>
-        channelOf(entry, 'relay-register', template, plan.owner.region, model.powers[0]!.milliwatts),
+      chosen.map(({ entry, source }) =>
+        channelOf(entry, source, template, plan.owner.region, model.powers[0]!.milliwatts),
       ),
     [chosen, template, plan.owner.region, model],
   );
@@ -67,19 +99,36 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
   const place = async () => {
     setBusy(true);
     setTrouble('');
-    const channels = made.flatMap((channel) =>
-      channel.ok ? [{ ...channel.value, id: makeId('ch', crypto.getRandomValues(new Uint8Array(12))) }] : [],
+    const random = () => crypto.getRandomValues(new Uint8Array(12));
+    const stations = all.flatMap((candidate): ToPlace[] => {
+      const { entry, source, present } = candidate;
+      const channel = channelOf(entry, source, template, plan.owner.region, model.powers[0]!.milliwatts);
+      if (!channel.ok) return [];
+      const there = present?.near
+        ? plan.channels.find((one) => one.slot === present.slot && one.rx === entry.output)
+        : undefined;
+      return [
+        {
+          channel: { ...channel.value, id: makeId('ch', random()) },
+          days: dayOf(candidate),
+          double: there ? { id: there.id, way: wayOf(candidate) } : null,
+        },
+      ];
+    });
+    const zones =
+      days > 0 && banks && model.zones
+        ? Array.from({ length: days }, (_, day) => ({ id: makeId('zn', random()), name: `Day ${day + 1}` }))
+        : [];
+    const { edit } = placeStations(
+      plan,
+      stations,
+      { placement, at: slot ?? model.slots.first, range: model.slots, list },
+      zones,
     );
-    const taken = preview.assigned.map(({ index }) => channels[index]!);
-    const edit: Edit = {
-      name: 'place',
-      channels: taken,
-      placement,
-      ...(list > 0 && { list }),
-      at: slot ?? model.slots.first,
-      range: model.slots,
-      expect: preview.assigned.map((one) => one.slot),
-    };
+    if (!edit) {
+      setBusy(false);
+      return setTrouble('Nothing of it is to be placed.');
+    }
     try {
       const answer = await call(planApi.edit, {
         params: { id: plan.id },
@@ -88,10 +137,7 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
           edit,
         },
       });
-      onPlaced(
-        answer,
-        preview.leftOver.map((index) => chosen[index]!),
-      );
+      onPlaced(answer);
     } catch (error) {
       setTrouble(sentenceOf(error));
     }
@@ -99,6 +145,8 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
   };
 
   const n = preview.assigned.length;
+  const takes = doubles.filter((one) => wayOf(one) === 'take over').length;
+  const something = chosen.length + takes;
   const sides = sidesOf(model);
   return (
     <section
@@ -139,7 +187,35 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
           title="Fields: {name} {call} {city} {island} {band} {mode} {output}, with a width as in {city:6}"
         />
       </div>
+      {days > 0 && model.zones && (
+        <TickField className="border-b border-line px-3 py-2 text-[13px]" checked={banks} onChange={setBanks}>
+          a {model.zones.word} for each of the {days} days
+        </TickField>
+      )}
       <Scroll label="What goes where" className="flex-1 px-3 py-2 text-[13px]">
+        {doubles.length > 0 && (
+          <ul aria-label="Nearly in the plan" className="border-b border-line pb-2">
+            {doubles.map((one) => (
+              <li key={one.entry.ref} className="flex items-center gap-2 py-0.5">
+                <span className="min-w-0 flex-1">
+                  <span className="block truncate">{one.entry.site}</span>
+                  <span className="block truncate text-[12px] text-soft">
+                    slot {one.present!.slot} has the pair with {accessOf(plan, one)}, this one{' '}
+                    {formatAccess(one.entry.access) || 'open'}
+                  </span>
+                </span>
+                <Choice
+                  label={`What is done with ${one.entry.site}`}
+                  hideLabel
+                  className="w-40"
+                  value={wayOf(one)}
+                  options={DOUBLE_WAYS.map((way) => [way, WAY_NAMES[way]] as const)}
+                  onChange={(way) => setWays({ ...ways, [one.entry.ref]: way })}
+                />
+              </li>
+            ))}
+          </ul>
+        )}
         {chosen.length === 0 ? (
           <p className="text-soft">
             Choose stations in the list. Which slots they take is shown here before anything is changed.
@@ -168,7 +244,9 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
         )}
         {preview.leftOver.length > 0 && (
           <p className="border-t border-line pt-2 text-caution">
-            No slot left for {preview.leftOver.map(name).join(', ')}: they stay here, chosen.
+            {preview.leftOver.length} find no slot and wait left over in the plan:{' '}
+            {preview.leftOver.slice(0, 8).map(name).join(', ')}
+            {preview.leftOver.length > 8 && ' …'}.
           </p>
         )}
         {trouble && <Trouble className="mt-2">{trouble}</Trouble>}
@@ -177,10 +255,16 @@ export function PlacePanel({ plan, revision, chosen, onPlaced }: Props) {
         <Button
           kind="strong"
           className="w-full"
-          disabled={n === 0 || busy || wrong !== undefined || slot === null}
+          disabled={something === 0 || busy || wrong !== undefined || slot === null}
           onClick={place}
         >
-          {n === 0 ? 'Place' : n === 1 ? 'Place 1 channel' : `Place ${n} channels`}
+          {n > 0
+            ? n === 1
+              ? 'Place 1 channel'
+              : `Place ${n} channels`
+            : takes > 0
+              ? `Take over ${takes}`
+              : 'Place'}
         </Button>
       </div>
     </section>

@@ -3,7 +3,7 @@
 import clsx from 'clsx';
 import { useVirtualizer, defaultRangeExtractor } from '@tanstack/react-virtual';
 import { Fragment, useRef, useState, type ReactNode } from 'react';
-import { isListenOnly, type Candidate } from '@/core/directory';
+import { isListenOnly, stationKey, type Candidate, type StationOrder } from '@/core/directory';
 import {
   formatAccess,
   formatDistance,
@@ -24,13 +24,32 @@ interface Props {
   lit: string | null;
   onLit: (ref: string | null) => void;
   unit: DistanceUnit;
+  /** Along a route: what has been travelled is shown, and the days on which a station is wanted. */
+  along: boolean;
+  dayOf: (candidate: Candidate) => readonly number[];
+  order: { by: StationOrder; down: boolean } | null;
+  onOrder: (order: { by: StationOrder; down: boolean } | null) => void;
+  /** Names of the directories, by their ids. */
+  nameOf: (source: string) => string;
   /** What stands below the rows. */
   children?: ReactNode;
 }
 
+const HEADS: readonly { title: string; by: StationOrder | null }[] = [
+  { title: '', by: null },
+  { title: 'Distance', by: 'distance' },
+  { title: 'Bearing', by: 'bearing' },
+  { title: 'Station', by: 'station' },
+  { title: 'Receive', by: 'receive' },
+  { title: 'Transmit', by: null },
+  { title: 'Access', by: 'access' },
+  { title: 'Mode', by: 'mode' },
+  { title: '', by: null },
+];
+
 /** Of a row and of the headings, px; the columns, the station having what is left. */
 const ROW_HEIGHT = 31;
-const WIDTHS = [34, 80, 74, undefined, 80, 120, 106, 54, 130];
+const WIDTHS = [30, 72, 66, undefined, 82, 116, 106, 48, 108];
 
 /** What stands for rows that are not drawn. */
 const Gap = ({ height }: { height: number }) => (
@@ -57,7 +76,20 @@ function Bearing({ degrees, wind }: { degrees: number; wind: string }) {
 }
 
 /** What the register has, nearest first. A row is chosen with its box, the space bar, or a click anywhere; Shift chooses all between. */
-export function Results({ candidates, chosen, onChoose, lit, onLit, unit, children }: Props) {
+export function Results({
+  candidates,
+  chosen,
+  onChoose,
+  lit,
+  onLit,
+  unit,
+  along,
+  dayOf,
+  order,
+  onOrder,
+  nameOf,
+  children,
+}: Props) {
   const last = useRef<number | null>(null);
   const pane = useRef<HTMLDivElement>(null);
   /** The row that has the focus: it stays drawn wherever the list is scrolled to, so that the focus is not lost. */
@@ -66,7 +98,7 @@ export function Results({ candidates, chosen, onChoose, lit, onLit, unit, childr
     count: candidates.length,
     getScrollElement: () => pane.current,
     estimateSize: () => ROW_HEIGHT,
-    getItemKey: (index) => candidates[index]!.entry.ref,
+    getItemKey: (index) => stationKey(candidates[index]!),
     overscan: 12,
     // The rows begin below the headings, which lie over what is scrolled under them.
     scrollMargin: ROW_HEIGHT,
@@ -82,7 +114,7 @@ export function Results({ candidates, chosen, onChoose, lit, onLit, unit, childr
   const choose = (index: number, range: boolean) => {
     const candidate = candidates[index]!;
     if (candidate.unfit !== null) return;
-    const on = !chosen.has(candidate.entry.ref);
+    const on = !chosen.has(stationKey(candidate));
     const from = range && last.current !== null ? Math.min(last.current, index) : index;
     const to = range && last.current !== null ? Math.max(last.current, index) : index;
     last.current = index;
@@ -90,7 +122,7 @@ export function Results({ candidates, chosen, onChoose, lit, onLit, unit, childr
       candidates
         .slice(from, to + 1)
         .filter(({ unfit }) => unfit === null)
-        .map(({ entry }) => entry.ref),
+        .map(stationKey),
       on,
     );
   };
@@ -108,8 +140,8 @@ export function Results({ candidates, chosen, onChoose, lit, onLit, unit, childr
     if (event.shiftKey) choose(index + by, true);
   };
   const head =
-    'sticky top-0 z-10 border-b border-line-strong bg-sheet px-2 py-1.5 text-left text-[12.5px] font-normal text-soft';
-  const cell = 'h-[31px] truncate border-b border-line px-2';
+    'sticky top-0 z-10 border-b border-line-strong bg-sheet px-1.5 py-1.5 text-left text-[12.5px] font-normal text-soft';
+  const cell = 'h-[31px] truncate border-b border-line px-1.5';
   const shown = virtual.getVirtualItems();
   return (
     <div ref={pane} className="min-h-0 flex-1 overflow-auto">
@@ -119,41 +151,69 @@ export function Results({ candidates, chosen, onChoose, lit, onLit, unit, childr
       >
         <colgroup>
           {WIDTHS.map((width, index) => (
-            <col key={index} style={{ width }} />
+            <col key={index} style={{ width: index === 2 && along ? 94 : width }} />
           ))}
         </colgroup>
-        <caption className="sr-only">Stations, nearest first</caption>
+        <caption className="sr-only">Stations, {along ? 'in the order of travel' : 'nearest first'}</caption>
         <thead>
           <tr aria-rowindex={1}>
-            {['', 'Distance', 'Bearing', 'Station', 'Receive', 'Transmit', 'Access', 'Mode', ''].map(
-              (title, index) => (
-                <th key={index} scope="col" className={clsx(head, index === 1 && 'text-right')}>
-                  {title || <span className="sr-only">{index === 0 ? 'Chosen' : 'Remarks'}</span>}
+            {HEADS.map(({ title, by }, index) => {
+              const shownTitle = index === 2 && along ? 'On the way' : title;
+              const orderBy = index === 2 && along ? 'along' : by;
+              const mine = order?.by === orderBy ? order : null;
+              return (
+                <th
+                  key={index}
+                  scope="col"
+                  aria-sort={mine ? (mine.down ? 'descending' : 'ascending') : undefined}
+                  className={clsx(head, 'whitespace-nowrap', index === 1 && 'text-right')}
+                >
+                  {orderBy ? (
+                    <button
+                      type="button"
+                      title={`Order by ${shownTitle.toLowerCase()}`}
+                      className={clsx('hover:text-ink', mine && 'font-medium text-ink')}
+                      onClick={() =>
+                        onOrder(
+                          mine === null
+                            ? { by: orderBy, down: false }
+                            : mine.down
+                              ? null
+                              : { by: orderBy, down: true },
+                        )
+                      }
+                    >
+                      {shownTitle}
+                      {mine && <span aria-hidden>{mine.down ? ' ↓' : ' ↑'}</span>}
+                    </button>
+                  ) : (
+                    shownTitle || <span className="sr-only">{index === 0 ? 'Chosen' : 'Remarks'}</span>
+                  )}
                 </th>
-              ),
-            )}
+              );
+            })}
           </tr>
         </thead>
         <tbody>
           {shown.map(({ index, start }, place) => {
             const candidate = candidates[index]!;
             const { entry, unfit, present, distance } = candidate;
+            const key = stationKey(candidate);
+            const days = dayOf(candidate);
+            const [other] = candidate.also;
             const gap = start - (place === 0 ? ROW_HEIGHT : shown[place - 1]!.end);
-            const on = chosen.has(entry.ref);
+            const on = chosen.has(key);
             const far = distance > horizonKm(entry.height, HAND_HEIGHT);
             return (
-              <Fragment key={entry.ref}>
+              <Fragment key={key}>
                 {gap > 0 && <Gap height={gap} />}
                 <tr
                   data-row={index}
                   aria-rowindex={index + 2}
                   onClick={(event) => choose(index, event.shiftKey)}
-                  onMouseEnter={() => onLit(entry.ref)}
+                  onMouseEnter={() => onLit(key)}
                   onMouseLeave={() => onLit(null)}
-                  className={clsx(
-                    on ? 'bg-wash' : lit === entry.ref && 'bg-sunk',
-                    unfit !== null && 'text-soft',
-                  )}
+                  className={clsx(on ? 'bg-wash' : lit === key && 'bg-sunk', unfit !== null && 'text-soft')}
                 >
                   <td className={cell}>
                     <Tick
@@ -167,7 +227,21 @@ export function Results({ candidates, chosen, onChoose, lit, onLit, unit, childr
                   </td>
                   <td className={clsx(cell, 'mono text-right')}>{formatDistance(distance, unit)}</td>
                   <td className={cell}>
-                    <Bearing degrees={candidate.bearing} wind={candidate.wind} />
+                    {along && candidate.along !== null ? (
+                      <span className="mono">
+                        {formatDistance(candidate.along, unit)}
+                        {days.length > 0 && (
+                          <span
+                            className="pl-1 font-sans text-[11.5px] text-soft"
+                            title={`Wanted on day ${days.map((day) => day + 1).join(' and ')}`}
+                          >
+                            d{days.map((day) => day + 1).join('+')}
+                          </span>
+                        )}
+                      </span>
+                    ) : (
+                      <Bearing degrees={candidate.bearing} wind={candidate.wind} />
+                    )}
                   </td>
                   <td className={cell}>
                     <span className="block truncate">
@@ -196,17 +270,28 @@ export function Results({ candidates, chosen, onChoose, lit, onLit, unit, childr
                     {formatAccess(entry.access) || <span className="font-sans text-soft">open</span>}
                   </td>
                   <td className={cell}>{entry.mode}</td>
-                  <td className={clsx(cell, 'text-[12.5px] text-soft')}>
+                  <td
+                    className={clsx(cell, 'text-[12.5px] text-soft')}
+                    title={
+                      candidate.also
+                        .map((one) => `${nameOf(one.source)}: ${one.differs.join(', ') || 'says the same'}`)
+                        .join('; ') || undefined
+                    }
+                  >
                     {unfit ??
                       (present
                         ? present.near
-                          ? `same pair as slot ${present.slot}`
+                          ? `pair of slot ${present.slot}`
                           : `in slot ${present.slot}`
                         : !entry.onAir
                           ? 'off air'
-                          : far
-                            ? 'beyond the horizon'
-                            : '')}
+                          : entry.encrypted
+                            ? 'encrypted'
+                            : other
+                              ? `${nameOf(other.source)}: ${other.differs.join(', ') || 'the same'}`
+                              : far && !along
+                                ? 'beyond the horizon'
+                                : '')}
                   </td>
                 </tr>
               </Fragment>

@@ -2,6 +2,7 @@
 
 import { TickField } from '@/ui';
 import type { EntriesAnswer } from '@/api/directories';
+import { formatDistance } from '@/core/radio';
 import type { Search } from './use-search';
 
 /** Why entries were dropped, most common reason first: `has no DMR`, 14 of them. */
@@ -55,16 +56,21 @@ export function Tally({ search }: { search: Search }) {
           {present} in the plan already
         </TickField>
       )}
+      {answer.routeKm !== null && search.query?.kind === 'along' && (
+        <span className="text-soft">
+          along {formatDistance(answer.routeKm, search.unit)}
+          {search.cut.length > 1 &&
+            `, ${search.cut.length} days of ${formatDistance(answer.routeKm / search.cut.length, search.unit)}`}
+        </span>
+      )}
       {answer.skipped.length > 0 && (
         <span className="text-caution" title={answer.skipped.join('\n')}>
-          {answer.skipped.length} rows of the register were not understood and are left out:{' '}
+          {answer.skipped.length} rows of the directory were not understood and are left out:{' '}
           {answer.skipped[0]}
         </span>
       )}
       {answer.beyond > 0 && (
-        <span className="text-caution">
-          {answer.beyond} more lie beyond what was fetched: search a smaller circle.
-        </span>
+        <span className="text-caution">{answer.beyond} more lie farther: search a smaller circle.</span>
       )}
     </div>
   );

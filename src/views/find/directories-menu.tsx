@@ -1,0 +1,126 @@
+'use client';
+
+import { BookOpen } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useState, type FormEvent } from 'react';
+import { call, sentenceOf } from '@/api/call';
+import { directoryApi, type DirectoryRow } from '@/api/directories';
+import { Button, Field, Moment, TickField } from '@/ui';
+import type { Search } from './use-search';
+
+/** Of which directories stations come, how many of each are kept and since when, and the account where one is wanted. */
+export function DirectoriesMenu({ search }: { search: Search }) {
+  const { directories, sources } = search;
+  const used = directories.filter(({ id }) => sources.includes(id));
+  return (
+    <Popover.Root>
+      <Popover.Trigger
+        aria-label="Directories"
+        title="Directories"
+        className="inline-flex h-8 items-center gap-1.5 rounded-md border border-line-strong bg-sheet px-2 text-[13px] hover:bg-sunk"
+      >
+        <BookOpen size={14} aria-hidden /> {used.length} of {directories.length}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={4}
+          aria-label="Directories"
+          className="z-40 flex w-[22rem] flex-col gap-3 rounded-md border border-line-strong bg-sheet p-3 text-[13px] shadow-lg"
+        >
+          {directories.map((directory) => (
+            <section key={directory.id} aria-label={directory.name} className="flex flex-col gap-1">
+              <TickField
+                checked={sources.includes(directory.id)}
+                onChange={(on) =>
+                  search.setSources(
+                    on ? [...sources, directory.id] : sources.filter((id) => id !== directory.id),
+                  )
+                }
+              >
+                <b className="font-medium">{directory.name}</b>
+              </TickField>
+              <p className="pl-6 text-soft">
+                {directory.holds}. {directory.kept} kept
+                {directory.asked && (
+                  <>
+                    , last asked <Moment at={directory.asked} />
+                  </>
+                )}
+                .
+              </p>
+              {directory.wantsAccount && (
+                <AccountForm
+                  directory={directory}
+                  onDone={() => {
+                    search.refreshDirectories();
+                    search.askAgain();
+                  }}
+                />
+              )}
+            </section>
+          ))}
+          <Button size="small" onClick={search.askAgain}>
+            Ask them again
+          </Button>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** Name and password for a directory that answers nobody without. */
+function AccountForm({ directory, onDone }: { directory: DirectoryRow; onDone: () => void }) {
+  const [name, setName] = useState('');
+  const [password, setPassword] = useState('');
+  const [trouble, setTrouble] = useState('');
+  const [busy, setBusy] = useState(false);
+  const send = async (account: { name: string | null; password: string | null }) => {
+    setBusy(true);
+    setTrouble('');
+    try {
+      await call(directoryApi.setAccount, { params: { id: directory.id }, body: account });
+      setPassword('');
+      onDone();
+    } catch (error) {
+      setTrouble(sentenceOf(error));
+    }
+    setBusy(false);
+  };
+  if (directory.account !== null)
+    return (
+      <p className="flex items-center gap-2 pl-6">
+        As {directory.account}.
+        <Button size="small" disabled={busy} onClick={() => void send({ name: null, password: null })}>
+          Forget it
+        </Button>
+      </p>
+    );
+  return (
+    <form
+      aria-label={`Account for the ${directory.name}`}
+      className="grid grid-cols-2 gap-2 pl-6"
+      onSubmit={(event: FormEvent) => {
+        event.preventDefault();
+        if (name.trim() !== '') void send({ name: name.trim(), password });
+      }}
+    >
+      <Field label="Name" autoComplete="off" value={name} onChange={(event) => setName(event.target.value)} />
+      <Field
+        label="Password"
+        type="password"
+        autoComplete="off"
+        value={password}
+        onChange={(event) => setPassword(event.target.value)}
+      />
+      {trouble && (
+        <p role="alert" className="col-span-2 text-stop">
+          {trouble}
+        </p>
+      )}
+      <Button size="small" type="submit" className="col-span-2" disabled={busy || name.trim() === ''}>
+        {busy ? 'Being tried…' : 'Use this account'}
+      </Button>
+    </form>
+  );
+}
