@@ -200,6 +200,23 @@ const SCREENS: [string, string, () => Promise<unknown>][] = [
     },
   ],
   [
+    'Find before a search, with the directories',
+    `find?plan=${PLAN}`,
+    async () => {
+      await page().waitForSelector('[role=application] canvas');
+      await press(page(), 'Directories');
+      await page().waitForSelector('[aria-label="Account for the Isles Ledger"]');
+    },
+  ],
+  [
+    'Find along a route',
+    `find?plan=${PLAN}&route=52.06,-29.84;51.203,-30.6988&name=Ketterby;Garrowick&km=15&days=2`,
+    async () => {
+      await (await page().waitForSelector('tbody [role=checkbox]'))!.click();
+      await page().waitForSelector('[aria-label="Preview of the slots"]');
+    },
+  ],
+  [
     'Find',
     `find?plan=${PLAN}`,
     async () => {

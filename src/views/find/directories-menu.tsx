@@ -15,11 +15,10 @@ export function DirectoriesMenu({ search }: { search: Search }) {
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label="Directories"
-        title="Directories"
+        title={`${used.length} of ${directories.length} are searched`}
         className="inline-flex h-8 items-center gap-1.5 rounded-md border border-line-strong bg-sheet px-2 text-[13px] hover:bg-sunk"
       >
-        <BookOpen size={14} aria-hidden /> {used.length} of {directories.length}
+        <BookOpen size={14} aria-hidden /> Directories
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

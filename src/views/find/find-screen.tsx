@@ -111,7 +111,7 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
         <div className="flex-1">
           <h1 className="text-[21px] font-semibold leading-tight">Find stations</h1>
           <p className="text-[13px] text-soft">
-            {model ? `Held against the ${model.maker} ${model.name}` : 'In the directories'}
+            In the directories{model && `, held against the ${model.maker} ${model.name}`}
           </p>
         </div>
         {plans.length > 0 && (

@@ -258,7 +258,7 @@ export function Results({
                     ) : entry.input === entry.output ? (
                       <span className="font-sans text-soft">same</span>
                     ) : (
-                      <span className={clsx(unfit === null && 'text-transmit')}>
+                      <span className={clsx(unfit === null && 'text-transmit', on && 'on-wash')}>
                         {formatFrequency(entry.input)}{' '}
                         <span className="text-[12px] text-soft">
                           {formatShift(entry.input - entry.output).replace('-', '−')}

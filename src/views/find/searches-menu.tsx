@@ -59,11 +59,12 @@ export function SearchesMenu({ search }: { search: Search }) {
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
-        aria-label="Kept searches"
         title="Kept searches"
         className="inline-flex h-8 items-center gap-1 rounded-md border border-line-strong bg-sheet px-2 text-[13px] hover:bg-sunk"
       >
-        <Bookmark size={14} aria-hidden /> {kept.length > 0 && kept.length}
+        <Bookmark size={14} aria-hidden />
+        <span className="sr-only">Kept searches</span>
+        {kept.length > 0 && <span aria-hidden>{kept.length}</span>}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

@@ -61,6 +61,14 @@ function written(query: Query | null, show: string): Record<string, string> {
   return parts;
 }
 
+/** A search with its places as exact as the address bar has them: what is sent to somebody else finds the same. */
+const asWritten = (query: Query): Query => {
+  const exact = <P extends Point>(place: P): P => ({ ...place, ...parseRoute(routeText([place]))![0]! });
+  return query.kind === 'around'
+    ? { ...query, place: exact(query.place) }
+    : { ...query, places: query.places.map(exact) };
+};
+
 /** Reads it again; null where it says no search, or none that can be read. */
 function readQuery(parts: URLSearchParams): Query | null {
   const km = Number(parts.get('km'));
@@ -105,7 +113,8 @@ export function useSearch(planId: PlanId | null, firstUnit: DistanceUnit) {
   /** Places of a route of which there are too few yet. */
   const [drafted, setDrafted] = useState<Named[]>([]);
 
-  const take = (next: Query) => {
+  const take = (wanted: Query) => {
+    const next = asWritten(wanted);
     setTrouble('');
     setNear([]);
     setOrder(null);

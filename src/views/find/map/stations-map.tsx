@@ -329,7 +329,7 @@ export function StationsMap({
           </span>
         </p>
       )}
-      <p role="status" className="sr-only">
+      <p aria-live="polite" className="sr-only">
         {said}
       </p>
       {children}
