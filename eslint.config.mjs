@@ -43,6 +43,7 @@ const CORE_ORDER = [
   'check',
   'heard',
   'table',
+  'interchange',
   'organise',
   'directory',
 ];

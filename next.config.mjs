@@ -3,7 +3,15 @@
 const config = {
   serverExternalPackages: ['@electric-sql/pglite', 'fs-native-extensions', 'pg'],
   // ES modules, which the tests load as what they are compiled to.
-  transpilePackages: ['@sindresorhus/transliterate', 'd3-geo', 'd3-array', 'internmap', 'supercluster', 'kdbush'],
+  transpilePackages: [
+    '@sindresorhus/transliterate',
+    'd3-geo',
+    'd3-array',
+    'internmap',
+    'supercluster',
+    'kdbush',
+    'fast-xml-parser',
+  ],
   poweredByHeader: false,
   devIndicators: false,
   typescript: { ignoreBuildErrors: true },

@@ -7,7 +7,7 @@ import type { Column } from '../plan';
  */
 
 /** What a pasted row may have beside the columns of the table. */
-export const BESIDES = ['note', 'tags', 'call', 'place'] as const;
+export const BESIDES = ['note', 'tags', 'call', 'place', 'lat', 'lon', 'locator', 'service'] as const;
 export type PastedField = Exclude<Column, 'slot'> | (typeof BESIDES)[number];
 
 /** A row as it was pasted: text by field. */
@@ -21,9 +21,27 @@ export interface PastedRow {
 export type Pasted =
   { kind: 'block'; cells: string[][] } | { kind: 'rows'; rows: PastedRow[]; unknown: string[] };
 
+/** What a column of a file or of a paste can be: a field, or a part of one that other columns complete. */
+export const COLUMN_MEANINGS = [
+  'name',
+  'rx',
+  'tx',
+  'shift',
+  'direction',
+  'access',
+  'send',
+  'expect',
+  'mode',
+  'power',
+  'scan',
+  'slot',
+  ...BESIDES,
+] as const;
+export type ColumnMeaning = (typeof COLUMN_MEANINGS)[number];
+
 /** Headings in the words that people and programs of several makers use, in small letters. What stands for two things at once is none. */
-const HEADINGS: Record<string, PastedField | 'slot' | 'direction' | 'shift' | 'send' | 'expect'> = {};
-const heading = (field: (typeof HEADINGS)[string], ...words: string[]) => {
+const HEADINGS: Record<string, ColumnMeaning> = {};
+const heading = (field: ColumnMeaning, ...words: string[]) => {
   for (const word of words) HEADINGS[word] = field;
 };
 heading(
@@ -110,6 +128,10 @@ heading('scan', 'scan', 'scanned', 'in scan');
 heading('note', 'note', 'notes', 'comment', 'comments', 'remark', 'remarks');
 heading('tags', 'tags', 'tag', 'labels');
 heading('call', 'call', 'call sign', 'callsign');
+heading('lat', 'lat', 'latitude', 'lat deg', 'north');
+heading('lon', 'lon', 'lng', 'long', 'longitude', 'lon deg', 'east');
+heading('locator', 'locator', 'grid', 'square', 'grid square', 'maidenhead');
+heading('service', 'service', 'category');
 heading('place', 'place', 'site', 'location', 'town', 'city', 'qth');
 
 /** A heading brought to the form in which it is known: small letters, without brackets, units apart from words by one space. */
@@ -120,14 +142,15 @@ const headingOf = (text: string) =>
     .replace(/ +/g, ' ')
     .trim();
 
-const known = (text: string) => {
+/** What a column is by its heading; undefined where nobody knows it. */
+export const meaningOf = (text: string): ColumnMeaning | undefined => {
   const word = headingOf(text);
   return Object.hasOwn(HEADINGS, word) ? HEADINGS[word] : undefined;
 };
 
 /** True where a row is one of headings: two known ones at least, receive among them, and none that reads as a number. */
-function isHeadings(row: readonly string[]): boolean {
-  const fields = row.map(known);
+export function isHeadings(row: readonly string[]): boolean {
+  const fields = row.map(meaningOf);
   return (
     fields.filter(Boolean).length >= 2 &&
     fields.includes('rx') &&
@@ -164,37 +187,47 @@ function accessText(
   return back === '' ? out : `${out}/${back}`;
 }
 
+/** Rows of cells as fields, by what each column is; what is empty is no row. `lineOf` says in which line a row stood. */
+export function rowsByMeaning(
+  meanings: readonly (ColumnMeaning | undefined)[],
+  rows: readonly (readonly string[])[],
+  lineOf: (row: number) => number,
+): PastedRow[] {
+  const placesOf = (field: ColumnMeaning) => meanings.flatMap((one, place) => (one === field ? [place] : []));
+  const places = new Map(COLUMN_MEANINGS.map((field) => [field, placesOf(field)]));
+  return rows.flatMap((row, at) => {
+    if (row.every((cell) => cell.trim() === '')) return [];
+    // The first of several columns for one field that has something in it.
+    const cell = (field: ColumnMeaning) => {
+      const own = places.get(field)!;
+      const filled = own.find((place) => (row[place] ?? '').trim() !== '');
+      return own.length === 0 ? undefined : (row[filled ?? own[0]!] ?? '');
+    };
+    const cells: PastedRow['cells'] = {};
+    for (const field of ['name', 'rx', 'mode', 'power', 'scan', ...BESIDES] as const) {
+      const text = cell(field);
+      if (text !== undefined) cells[field] = text;
+    }
+    const tx = cell('tx');
+    const shifted = transmitText(cell('shift'), cell('direction'));
+    if (tx !== undefined && tx.trim() !== '') cells.tx = tx;
+    else if (shifted !== undefined) cells.tx = shifted;
+    else if (tx !== undefined) cells.tx = tx;
+    const access = accessText(cell('access'), cell('send'), cell('expect'));
+    if (access !== undefined) cells.access = access;
+    // What has a call sign and no name is called by that.
+    if ((cells.name ?? '').trim() === '' && cells.call) cells.name = cells.call;
+    return [{ line: lineOf(at), cells }];
+  });
+}
+
 function underHeadings(rows: readonly (readonly string[])[]): Pasted {
   const [head, ...body] = rows as [readonly string[], ...(readonly string[])[]];
-  const fields = head.map(known);
-  const unknown = head.filter((text, at) => text.trim() !== '' && fields[at] === undefined);
+  const meanings = head.map(meaningOf);
   return {
     kind: 'rows',
-    unknown,
-    rows: body.flatMap((row, at) => {
-      if (row.every((cell) => cell.trim() === '')) return [];
-      // The first of several columns for one field that has something in it.
-      const cell = (field: (typeof fields)[number]) => {
-        const places = fields.flatMap((one, place) => (one === field ? [place] : []));
-        const filled = places.find((place) => (row[place] ?? '').trim() !== '');
-        return places.length === 0 ? undefined : (row[filled ?? places[0]!] ?? '');
-      };
-      const cells: PastedRow['cells'] = {};
-      for (const field of ['name', 'rx', 'mode', 'power', 'scan', ...BESIDES] as const) {
-        const text = cell(field);
-        if (text !== undefined) cells[field] = text;
-      }
-      const tx = cell('tx');
-      const shifted = transmitText(cell('shift'), cell('direction'));
-      if (tx !== undefined && tx.trim() !== '') cells.tx = tx;
-      else if (shifted !== undefined) cells.tx = shifted;
-      else if (tx !== undefined) cells.tx = tx;
-      const access = accessText(cell('access'), cell('send'), cell('expect'));
-      if (access !== undefined) cells.access = access;
-      // What has a call sign and no name is called by that.
-      if ((cells.name ?? '').trim() === '' && cells.call) cells.name = cells.call;
-      return [{ line: at + 2, cells }];
-    }),
+    unknown: head.filter((text, at) => text.trim() !== '' && meanings[at] === undefined),
+    rows: rowsByMeaning(meanings, body, (at) => at + 2),
   };
 }
 

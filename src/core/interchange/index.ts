@@ -1,0 +1,3 @@
+export * from './decode';
+export * from './geography';
+export * from './table';

@@ -1,0 +1,156 @@
+import Papa from 'papaparse';
+import { TONES } from '../radio';
+import { fail, ok, type Result } from '../result';
+import { isHeadings, meaningOf, type ColumnMeaning } from '../table';
+
+/** What parts the cells of a line. */
+export const DELIMITERS = { '\t': 'tabs', ';': 'semicolons', '|': 'bars', ',': 'commas' } as const;
+export type Delimiter = keyof typeof DELIMITERS;
+
+/** A file of rows and cells, with what each column is, as far as that is known. */
+export interface Table {
+  delimiter: Delimiter;
+  /** The headings as they stand there; null where there are none. */
+  headings: string[] | null;
+  /** What each column is; undefined where nobody knows. */
+  meanings: (ColumnMeaning | undefined)[];
+  rows: string[][];
+  /** The line in which each row begins, from 1. */
+  lines: number[];
+  /** How many rows there are beyond those that are read. */
+  beyond: number;
+}
+
+export const TABLE_LIMITS = { rows: 60_000, columns: 200, cell: 10_000 };
+/** Rows by which delimiter and meanings are told. */
+const LOOKED_AT = 60;
+/** What is looked at at most, characters: a line without an end is no table. */
+const LOOKED_CHARS = 200_000;
+
+/** How evenly a delimiter parts the first rows: the share of rows with the most frequent number of cells, where that is two or more. */
+function evenness(text: string, delimiter: string): { share: number; columns: number } {
+  const { data } = Papa.parse<string[]>(text.slice(0, LOOKED_CHARS), {
+    delimiter,
+    preview: LOOKED_AT,
+    skipEmptyLines: true,
+  });
+  const counts = new Map<number, number>();
+  for (const row of data) counts.set(row.length, (counts.get(row.length) ?? 0) + 1);
+  const [[columns, most]] = [...counts].sort((a, b) => b[1] - a[1]) as [[number, number]];
+  return columns < 2 ? { share: 0, columns } : { share: most / data.length, columns };
+}
+
+/** Which delimiter a text has: the most even one; of several as even tabs, then semicolons, since a comma may stand in a number. */
+export function delimiterOf(text: string): Delimiter {
+  let best: { delimiter: Delimiter; share: number } = { delimiter: ',', share: 0 };
+  for (const delimiter of Object.keys(DELIMITERS) as Delimiter[]) {
+    if (!text.slice(0, LOOKED_CHARS).includes(delimiter)) continue;
+    const { share } = evenness(text, delimiter);
+    if (share > best.share + 0.05) best = { delimiter, share };
+  }
+  return best.delimiter;
+}
+
+/** True for what reads as a frequency in MHz; a tone of the list is none. */
+const isFrequencyText = (cell: string): boolean => {
+  const [, number] = /^(\d{2,4}[.,]\d{1,6})( ?mhz)?$/i.exec(cell) ?? [];
+  return (
+    number !== undefined && !TONES.includes(Math.round(Number(number.replace(',', '.')) * 10 * 1e5) / 1e5)
+  );
+};
+
+const CONTENT: readonly [ColumnMeaning, (cell: string) => boolean][] = [
+  ['rx', isFrequencyText],
+  ...(
+    [
+      ['shift', /^[+-]\d{0,3}([.,]\d+)?( ?mhz|k)?$/i],
+      ['access', /^(\d{2,3}[.,]\d|d\d{3}[ni]|cc\d{1,2} ts[12])(\/.*)?$/i],
+      ['mode', /^(n?fm|am|usb|lsb|cw|dmr|p25|nxdn|c4fm)$/i],
+      ['power', /^\d+([.,]\d+)? ?w$/i],
+      ['locator', /^[a-r]{2}\d{2}([a-x]{2}(\d{2})?)?$/i],
+      ['call', /^[a-z]{1,2}\d[a-z]{1,4}$/i],
+    ] as const
+  ).map(([meaning, form]): [ColumnMeaning, (cell: string) => boolean] => [
+    meaning,
+    (cell) => form.test(cell),
+  ]),
+];
+
+/** What columns without headings are, by what most of their cells read as; the first that reads as words is the name. */
+export function meaningsByContent(rows: readonly (readonly string[])[]): (ColumnMeaning | undefined)[] {
+  const columns = Math.max(0, ...rows.map((row) => row.length));
+  const taken = new Set<ColumnMeaning>();
+  const meanings = Array.from({ length: columns }, (_, column): ColumnMeaning | undefined => {
+    const cells = rows.map((row) => (row[column] ?? '').trim()).filter((cell) => cell !== '');
+    if (cells.length === 0) return undefined;
+    for (const [meaning, reads] of CONTENT) {
+      const share = cells.filter(reads).length / cells.length;
+      if (share < 0.75) continue;
+      // A second column of frequencies is the other side.
+      const found = meaning === 'rx' && taken.has('rx') ? 'tx' : meaning;
+      if (taken.has(found)) continue;
+      taken.add(found);
+      return found;
+    }
+    return undefined;
+  });
+  const wordy = meanings.findIndex(
+    (meaning, column) =>
+      meaning === undefined &&
+      rows.filter((row) => /\p{L}{2}/u.test(row[column] ?? '')).length * 2 > rows.length,
+  );
+  if (wordy >= 0) meanings[wordy] = 'name';
+  return meanings;
+}
+
+/**
+ * Reads a text as rows and cells (RFC 4180, with any of the delimiters): delimiter, headings and what the columns are come from the
+ * content. Fails for what is no table, with what to do.
+ */
+export function readTable(text: string, delimiter: Delimiter = delimiterOf(text)): Result<Table> {
+  const rows: string[][] = [];
+  const lines: number[] = [];
+  let beyond = 0;
+  let odd = '';
+  let [line, from] = [1, 0];
+  Papa.parse<string[]>(text, {
+    delimiter,
+    skipEmptyLines: false,
+    step: ({ data, meta }, parser) => {
+      const at = line;
+      for (
+        let sign = text.indexOf('\n', from);
+        sign >= 0 && sign < meta.cursor;
+        sign = text.indexOf('\n', sign + 1)
+      )
+        line++;
+      from = meta.cursor;
+      if (data.every((cell) => cell.trim() === '')) return;
+      if (data.length > TABLE_LIMITS.columns)
+        odd = `Line ${at} has ${data.length} cells; ${TABLE_LIMITS.columns} are the most. This is not a table of stations.`;
+      else {
+        const long = data.findIndex((cell) => cell.length > TABLE_LIMITS.cell);
+        if (long >= 0)
+          odd = `Line ${at}, cell ${long + 1} has ${data[long]!.length} characters; ${TABLE_LIMITS.cell} are the most. A quotation mark may be open there.`;
+      }
+      if (odd) return parser.abort();
+      if (rows.length >= TABLE_LIMITS.rows) beyond++;
+      else {
+        rows.push(data);
+        lines.push(at);
+      }
+    },
+  });
+  if (odd) return fail(`${odd} Nothing was read.`);
+  if (rows.length === 0) return fail('There is nothing in this file but empty lines.');
+  const headed = isHeadings(rows[0]!);
+  const body = headed ? rows.slice(1) : rows;
+  return ok({
+    delimiter,
+    headings: headed ? rows[0]! : null,
+    meanings: headed ? rows[0]!.map(meaningOf) : meaningsByContent(body.slice(0, LOOKED_AT)),
+    rows: body,
+    lines: headed ? lines.slice(1) : lines,
+    beyond,
+  });
+}
