@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { channelsOfPlan } from './at-find';
 import { choose, onPlanPage, press, sees, textOf, until, PLAN } from './harness';
 
@@ -118,6 +121,83 @@ test('the Isles Ledger wants an account, takes the right one, and its services a
   });
   // Placed they only listen.
   await choose(page, 'Band', 'All');
+});
+
+test('a file dropped on the plan: its columns are put right, ten errors are said with their lines, the rest goes in', async () => {
+  const page = at.page();
+  const { body } = await at.world().api<{ plan: { id: string } }>('/api/plans', 'POST', {
+    name: 'From a friend',
+    modelId: 'tern-p2',
+    owner: { callSign: 'Q7ABC' },
+  });
+  await page.goto(`${at.world().url}/plans/${body.plan.id}`);
+  await page.waitForSelector('[role=grid]');
+  const rows = Array.from({ length: 60 }, (_, n) =>
+    n % 6 === 5
+      ? `Bad ${n};one four five;;`
+      : `Station ${n};${(144_600 + n * 12.5) / 1000};what;88,5`.replace('.', ','),
+  );
+  const text = ['Naam;Receive;Odd one;Tone', ...rows].join('\r\n');
+  await page.evaluate((content) => {
+    const data = new DataTransfer();
+    data.items.add(new File([content], 'friend.csv'));
+    document
+      .querySelector('main')!
+      .dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+  }, text);
+  const panel = '[aria-label="The file friend.csv"]';
+  await sees(page, panel, /friend.csv 60 rows, UTF-8, with headings/);
+  await sees(page, panel, /50 channels, 10 rows not taken/);
+  await sees(page, '[aria-label="Rows that are not understood"]', /Line 7.*one four five/s);
+  // The first column is called in another tongue: it is put right by choosing.
+  await choose(page, 'What Naam is', 'name');
+  await sees(page, '[aria-label="What comes of it"]', /Station 0/);
+  await press(page, 'Put in 50 channels');
+  await sees(page, '[aria-label="Not taken"]', /10 rows not taken/);
+  await until('fifty channels', async () => {
+    const { channels } = await channelsOfPlan(at.world(), body.plan.id);
+    return channels.length === 50 && channels[0]!.name === 'Station 0';
+  });
+  // The next file of that kind is read so at once.
+  await page.reload();
+  await page.waitForSelector('[role=grid]');
+  await page.evaluate((content) => {
+    const data = new DataTransfer();
+    data.items.add(new File([content], 'again.csv'));
+    document
+      .querySelector('main')!
+      .dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+  }, text);
+  await sees(page, '[aria-label="What comes of it"]', /Station 0/);
+  // A picture under another name is refused by what it is.
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.items.add(new File([new Uint8Array([0x89, 0x50, 0x4e, 0x47, 13, 10])], 'list.csv'));
+    document
+      .querySelector('main')!
+      .dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+  });
+  await sees(page, '[aria-label="The file list.csv"] [role=alert]', 'This is a picture (PNG)');
+});
+
+test('a track of a file is a route', async () => {
+  const page = at.page();
+  await open();
+  await press(page, 'Along a route');
+  const points = [
+    [52.06, -29.84],
+    [52.0, -29.9],
+    [51.9, -29.95],
+    [51.8, -30.1],
+  ].map(([lat, lon]) => `<trkpt lat="${lat}" lon="${lon}"/>`);
+  const folder = mkdtempSync(join(tmpdir(), 'veridon-track-'));
+  const file = join(folder, 'walk.gpx');
+  writeFileSync(file, `<gpx><trk><trkseg>${points.join('')}</trkseg></trk></gpx>`);
+  const [chooser] = await Promise.all([page.waitForFileChooser(), press(page, 'A route from a file')]);
+  await chooser.accept([file]);
+  // 7.9 + 11.6 + 15.2 km, by degrees of latitude and 0.61 of them along
+  await sees(page, '[aria-label=Stations] [role=status]', /along 34\.\d km/);
+  rmSync(folder, { recursive: true });
 });
 
 test('a route of three places in two days becomes two banks, in the order of travel', async () => {

@@ -94,7 +94,7 @@ test('two hundred rows from a spreadsheet, ten cells of which nobody understands
   await paste(page, { 'text/plain': 'Hill 145.6125 -0.6 88.5\nsee you there\nTop 145.7' });
   await sees(page, '[aria-label="Not taken"]', /One row not taken.*Line 2 see you there/s);
   await press(page, 'Close');
-  await kept(page);
+  await until('the others', async () => (await channelsOf(id)).channels.length > 0);
   expect((await channelsOf(id)).channels.map(({ name, rx }) => [name, rx])).toEqual([
     ['Hill', 145_612_500],
     ['Top', 145_700_000],

@@ -3,10 +3,12 @@ import {
   parseCell,
   TAG_LIMITS,
   type CellContext,
+  type Channel,
   type ChannelId,
   type Column,
   type NewChannel,
 } from '../plan';
+import { LISTEN_ONLY_SERVICES, parseLocator } from '../radio';
 import { cutText, keepableText } from '../text';
 import type { PastedField, PastedRow } from './pasted';
 
@@ -44,6 +46,37 @@ const tagsIn = (text: string) =>
     .filter((tag) => tag !== '')
     .slice(0, TAG_LIMITS.count);
 
+const degrees = (text: string | undefined, most: number): number | undefined => {
+  const number = Number((text ?? '').trim().replace(',', '.'));
+  return (text ?? '').trim() !== '' && Math.abs(number) <= most ? number : undefined;
+};
+
+/** What is said of the station in a row: who it is and where; null where nothing is. */
+function sourceOf(
+  line: number,
+  { call, place, lat, lon, locator, service }: PastedRow['cells'],
+): Channel['source'] {
+  const square = locator === undefined ? null : parseLocator(locator.trim().toUpperCase());
+  const [north, east] = [degrees(lat, 90), degrees(lon, 180)];
+  const at =
+    north !== undefined && east !== undefined
+      ? { lat: north, lon: east }
+      : square?.ok
+        ? square.value
+        : undefined;
+  const said = [call, place, service].some((text) => (text ?? '').trim() !== '');
+  if (!said && !at) return null;
+  const short = (text: string | undefined, most: number) => cutText(keepableText(text ?? '').trim(), most);
+  return {
+    directory: 'file',
+    entry: `line ${line}`,
+    service: short(service, 40).toLowerCase() || 'amateur',
+    ...(short(call, 16) && { call: short(call, 16) }),
+    ...(short(place, 60) && { place: short(place, 60) }),
+    ...at,
+  };
+}
+
 /** Makes channels of pasted rows; what is not understood keeps nothing else out. `makeId` gives each an id of its own. */
 export function newRows(rows: readonly PastedRow[], context: CellContext, makeId: () => ChannelId): NewRows {
   const made: NewRows = { channels: [], odd: [], refused: [], notes: [] };
@@ -69,6 +102,12 @@ export function newRows(rows: readonly PastedRow[], context: CellContext, makeId
     if (cells.note) fields.note = cutText(keepableText(cells.note).trim(), 500);
     const tags = tagsIn(cells.tags ?? '');
     if (tags.length > 0) fields.tags = tags;
+    const source = sourceOf(line, cells);
+    if (source) {
+      fields = { ...fields, source };
+      // What is not the owner's to send on comes in as listen only, as from a directory.
+      if (LISTEN_ONLY_SERVICES.some((service) => service === source.service)) fields.tx = null;
+    }
     made.channels.push({ ...fields, id });
   }
   return made;

@@ -8,6 +8,7 @@ import { notFound } from '../problem';
 import { fileName, planCsv } from '../export';
 import { databaseKind } from '../health';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
+import { importFile } from '../import';
 import { getJob, listJobs, startJob, stopJob } from '../jobs';
 import { findModels } from '../models';
 import { areaOf, neighboursOf } from '../neighbours';
@@ -54,6 +55,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   duplicatePlan: ({ params, query, asker }) => duplicatePlan(params.id, query.revision, asker),
   movePlan: ({ params, body, asker }) => movePlan(params.id, body, asker),
   openImage: ({ body, asker }) => openImage(body, asker),
+  importFile: ({ body, asker }) => importFile(body, asker),
   imageFiles: ({ params }) => imageFiles(params.id),
   image: ({ params, query }) => imageFile(params.id, query.part),
   imageBytes: ({ params, query }) => imageBytes(params.id, query.from),

@@ -3,6 +3,7 @@
 import clsx from 'clsx';
 import { Button, Choice, Field } from '@/ui';
 import { DirectoriesMenu } from './directories-menu';
+import { RouteFile } from './route-file';
 import { SearchesMenu } from './searches-menu';
 import type { Search } from './use-search';
 
@@ -75,6 +76,7 @@ export function SearchBar({ search }: { search: Search }) {
         value={way === 'around' ? search.radius : search.corridor}
         onChange={(event) => (way === 'around' ? search.setRadius : search.setCorridor)(event.target.value)}
       />
+      {way === 'along' && <RouteFile search={search} />}
       <Choice
         label="Unit"
         value={search.unit}

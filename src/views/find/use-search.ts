@@ -337,6 +337,8 @@ export function useSearch(planId: PlanId | null, firstUnit: DistanceUnit) {
         setStops(named.map(({ name }) => name).join(' > '));
       }
     },
+    /** Says what kept something from being searched. */
+    say: setTrouble,
     clear: () => {
       setQuery(null);
       setDrafted([]);

@@ -5,6 +5,7 @@ import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import type { FindingField } from '@/core/check';
 import type { ChannelId, Edit } from '@/core/plan';
 import { useStable, lazily } from '@/ui';
+import { pickFile } from '@/views/parts/pick-file';
 import type { Wish } from './arrange-panel';
 import { ChannelTable } from './channel-table';
 import { useDesk } from './desk';
@@ -50,6 +51,8 @@ const BesidePanel = lazily(() => import('./beside-panel').then((module) => modul
 
 const ColumnsPanel = lazily(() => import('./columns-panel').then((module) => module.ColumnsPanel));
 
+const FilePanel = lazily(() => import('./file-panel').then((module) => module.FilePanel));
+
 const ThenPanel = lazily(() => import('./then-panel').then((module) => module.ThenPanel));
 
 const AbbreviationsPanel = lazily(() =>
@@ -63,7 +66,11 @@ type Panel =
   | { kind: 'replace' }
   | { kind: 'columns' }
   | { kind: 'beside' }
+  | { kind: 'file'; file: File }
   | { kind: 'then'; revision: number; called: string };
+
+/** What files of stations are called; what they are is worked out from their content. */
+const STATION_FILES = /\.(csv|tsv|txt|json|geojson|gpx|kml)$/i;
 
 /** The channels at work: band strip, channel table, radio face, and what Check and the fit say. */
 export function ChannelsPage() {
@@ -81,6 +88,7 @@ export function ChannelsPage() {
   };
   const replace = useStable(() => setPanel({ kind: 'replace' }));
   const openBeside = useStable(() => setPanel({ kind: 'beside' }));
+  const openFile = useStable(() => pickFile((file) => setPanel({ kind: 'file', file })));
   const columns = useStable(() => setPanel({ kind: 'columns' }));
   const look = useStable((revision: number, called: string) => setPanel({ kind: 'then', revision, called }));
   const show = useStable((next: SideTab) => {
@@ -106,7 +114,23 @@ export function ChannelsPage() {
   const fittedOf = (of: typeof beside) => (of && shown.views.of.get(of.id)?.fitted) ?? null;
 
   return (
-    <main className="flex h-full min-w-0 flex-col max-lg:overflow-y-auto">
+    <main
+      className="flex h-full min-w-0 flex-col max-lg:overflow-y-auto"
+      // A file may be dropped anywhere on the page.
+      onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes('Files')) return;
+        event.preventDefault();
+        event.dataTransfer.dropEffect = 'copy';
+      }}
+      onDrop={(event) => {
+        const [file, ...others] = event.dataTransfer.files;
+        // Several files, and those that are no list, are a radio's: who opens images takes them.
+        if (!file || others.length > 0 || !STATION_FILES.test(file.name)) return;
+        event.preventDefault();
+        event.stopPropagation();
+        setPanel({ kind: 'file', file });
+      }}
+    >
       <PlanCommands
         focusTable={focusTable}
         arrange={arrange}
@@ -114,6 +138,7 @@ export function ChannelsPage() {
         replace={replace}
         columns={columns}
         besides={openBeside}
+        openFile={openFile}
         show={show}
       />
       <PlanHeader
@@ -176,6 +201,13 @@ export function ChannelsPage() {
           {panel?.kind === 'abbreviations' && <AbbreviationsPanel onClose={closePanel} />}
           {panel?.kind === 'then' && (
             <ThenPanel revision={panel.revision} called={panel.called} onClose={closePanel} />
+          )}
+          {panel?.kind === 'file' && (
+            <FilePanel
+              key={`${panel.file.name} ${panel.file.lastModified}`}
+              file={panel.file}
+              onClose={closePanel}
+            />
           )}
           {panel?.kind === 'beside' && <BesidePanel onClose={closePanel} />}
           {panel?.kind === 'columns' && <ColumnsPanel onClose={closePanel} />}

@@ -1,6 +1,14 @@
-import { makeId, parseBlock, type ChannelId, type Column, type NewChannel, type Plan } from '@/core/plan';
+import {
+  makeId,
+  parseBlock,
+  type Channel,
+  type ChannelId,
+  type Column,
+  type NewChannel,
+  type Plan,
+} from '@/core/plan';
 import type { Result } from '@/core/result';
-import { newRows, placeWhatFits, readPasted, type OddCell, type Pasted } from '@/core/table';
+import { newRows, placeWhatFits, readPasted, type OddCell, type Pasted, type PastedRow } from '@/core/table';
 import { blockRows } from './selection';
 import type { RefusedRow } from './use-clipboard';
 import { draftKey, type Table } from './use-table';
@@ -138,6 +146,15 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
   };
 
   return {
+    /** Takes rows of a file, whose columns are known. */
+    rows: (taken: readonly PastedRow[]) => pasteRows({ kind: 'rows', rows: [...taken], unknown: [] }),
+    /** Takes whole channels of a file. */
+    whole: (channels: readonly Channel[]) =>
+      add(
+        channels.map(({ slot: _, list: _list, ...fields }) => ({ ...fields, id: newId() })),
+        [],
+        [],
+      ),
     /** Takes whole channels that were dropped before a slot; what stands there goes down. */
     drop: (own: string, before: number) => pasteOwn(own, before),
     async paste(text: string, own: string) {

@@ -17,6 +17,7 @@ interface Props {
   replace: () => void;
   columns: () => void;
   besides: () => void;
+  openFile: () => void;
   show: (tab: SideTab) => void;
 }
 
@@ -28,6 +29,7 @@ export function PlanCommands({
   replace,
   columns,
   besides,
+  openFile,
   show,
 }: Props): null {
   const { hand, table, actions } = useDesk();
@@ -74,6 +76,7 @@ export function PlanCommands({
     planCommand('abbreviations', 'Change the abbreviations of this plan', editAbbreviations),
     planCommand('replace', 'Find and replace', replace, 'Ctrl H'),
     planCommand('beside', 'Open another plan beside this one', besides),
+    planCommand('open-file', 'Take stations from a file', openFile),
     planCommand('columns', 'Choose the columns of the table', columns),
     planCommand('show-chosen', 'Show all of what is chosen', () => show('chosen')),
     planCommand('show-left-over', 'Show what is left over', () => show('left over')),

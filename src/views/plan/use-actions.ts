@@ -106,6 +106,8 @@ export function useActions(hand: PlanInHand, table: Table) {
     paste: clipboard.paste,
     drop: clipboard.drop,
     duplicate: clipboard.duplicate,
+    takeRows: clipboard.takeRows,
+    takeWhole: clipboard.takeWhole,
     refused: clipboard.refused,
     dropRefused: clipboard.dropRefused,
   };

@@ -1,0 +1,45 @@
+import { channel, plan } from '../samples.test.kit';
+import { readFile } from '.';
+
+const bytes = (text: string) => new TextEncoder().encode(text);
+const read = (text: string) => {
+  const found = readFile(bytes(text));
+  if (!found.ok) throw new Error(found.reason);
+  return found.value;
+};
+
+test('a plan of ours, a table and a map are told apart by what is in them', () => {
+  const own = plan([channel(3, 145_500_000, { name: 'Calling' })]);
+  expect(read(JSON.stringify(own))).toMatchObject({
+    kind: 'plan',
+    name: own.name,
+    channels: [{ slot: 3, name: 'Calling' }],
+  });
+  expect(read('Name,Receive\nHill,145.6125')).toMatchObject({ kind: 'table', encoding: 'UTF-8' });
+  expect(
+    read('<gpx><wpt lat="52" lon="-30"><name>Hill</name><desc>145.6125 -0.6 88.5</desc></wpt></gpx>'),
+  ).toMatchObject({
+    kind: 'places',
+    what: 'GPX',
+    rows: [
+      { line: 1, cells: { name: 'Hill', rx: '145.6125', tx: '-0.6', access: '88.5', lat: '52', lon: '-30' } },
+    ],
+  });
+  const feature = {
+    type: 'Feature',
+    geometry: { type: 'Point', coordinates: [-30, 52] },
+    properties: { name: 'Moor', output: '145.700', input: '145.100', tone: '77.0' },
+  };
+  expect(read(JSON.stringify(feature))).toMatchObject({
+    rows: [{ cells: { name: 'Moor', rx: '145.700', tx: '145.100', access: '77.0' } }],
+  });
+});
+
+test.each([
+  ['{"channels": [', /no JSON/],
+  ['{"channels": 7}', /./],
+  ['{"a": 1}', /no place and no line/],
+  ['', /empty/],
+])('%j is refused with the reason', (text, reason) => {
+  expect(readFile(bytes(text))).toMatchObject({ ok: false, reason: expect.stringMatching(reason) as string });
+});
