@@ -66,12 +66,21 @@ await page.click('#cell-5-tx');
 await shot('plan');
 
 await page.goto(`${url}/find?plan=pl_ketterbyweekend`);
-await page.waitForSelector('datalist option');
+await page.waitForSelector('[aria-label="Map"] canvas');
+await sees('stations that this radio can use');
+await shot('find-map');
 await press('Search');
 await page.waitForSelector('tbody [role=checkbox]');
 const boxes = await page.$$('tbody [role=checkbox]');
 for (const box of boxes.slice(0, 12)) await box.click();
 await shot('find');
+await page.goto(
+  `${url}/find?plan=pl_threedays&route=52.06,-29.84;51.203,-30.6988;51.2763,-31.6665&name=Ketterby;Garrowick;Perrin Cross&km=15&days=2`,
+);
+await page.waitForSelector('tbody [role=checkbox]');
+await press('Choose…');
+await press('Choose 30');
+await shot('find-route');
 
 await page.goto(plan);
 await page.waitForSelector('#cell-11-rx');
@@ -203,8 +212,6 @@ const faceOf = async (name, id, cell, held = false) => {
 };
 await faceOf('face-gannet', 'pl_threedays', '#cell-1-name');
 await faceOf('face-petrel-sending', 'pl_basestation', '#cell-9-name', true);
-await faceOf('face-plover', 'pl_harbouroffice', '#cell-4-name');
-await faceOf('face-curlew', 'pl_rucksack', '#cell-6-name');
 
 await theme('dark');
 await page.goto(plan);
