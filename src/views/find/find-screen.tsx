@@ -15,10 +15,12 @@ import { Button, Choice, lazily, Trouble, useCommands } from '@/ui';
 import { Beginning } from './beginning';
 import { bandOf } from './bands';
 import { ChooseMenu } from './choose-menu';
+import { DirectoriesMenu } from './directories-menu';
 import type { Drawn } from './map/sight';
 import { PlacePanel } from './place-panel';
 import { Results } from './results';
 import { SearchBar } from './search-bar';
+import { SearchesMenu } from './searches-menu';
 import { Tally } from './tally';
 import { useSearch } from './use-search';
 
@@ -114,6 +116,8 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
             In the directories{model && `, held against the ${model.maker} ${model.name}`}
           </p>
         </div>
+        <DirectoriesMenu search={search} />
+        <SearchesMenu search={search} />
         {plans.length > 0 && (
           <Choice
             label="For the plan"

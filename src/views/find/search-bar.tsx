@@ -2,9 +2,7 @@
 
 import clsx from 'clsx';
 import { Button, Choice, Field } from '@/ui';
-import { DirectoriesMenu } from './directories-menu';
 import { RouteFile } from './route-file';
-import { SearchesMenu } from './searches-menu';
 import type { Search } from './use-search';
 
 /** What is searched: a circle around a place or what lies along a route; of which directories; and what of it is shown. */
@@ -116,8 +114,6 @@ export function SearchBar({ search }: { search: Search }) {
         onChange={search.setBand}
         className="w-22"
       />
-      <DirectoriesMenu search={search} />
-      <SearchesMenu search={search} />
     </form>
   );
 }

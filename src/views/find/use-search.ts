@@ -26,6 +26,7 @@ import {
 import { call } from '@/api/call';
 import { directoryApi, ROUTE_LIMIT, type Place } from '@/api/directories';
 import { bandOf } from './bands';
+import { splitRoute } from './split-route';
 import { distancePreference } from './distance-preference';
 
 /** A place with what people call it. */
@@ -82,13 +83,6 @@ function readQuery(parts: URLSearchParams): Query | null {
   const days = Number(parts.get('days') ?? 1);
   return { kind: 'along', places: named, km, days: days >= 1 && days <= 14 ? Math.floor(days) : 1 };
 }
-
-/** The places that were typed for a route: between arrows, semicolons or commas, but not within the degrees of one place. */
-export const splitRoute = (typed: string): string[] =>
-  typed
-    .split(/[;>→\n]|,(?!\s*[-+]?\d)/)
-    .map((part) => part.trim())
-    .filter(Boolean);
 
 /** What is asked for, what the directories answer, and what of it is shown. */
 export function useSearch(planId: PlanId | null, firstUnit: DistanceUnit) {

@@ -139,7 +139,7 @@ export function StationsMap({
       drawn.kind !== 'none' &&
       points.every((point) => {
         const [x, y] = onScreen(view, size, point);
-        return x > 4 && y > 4 && x < size.width - 4 && y < size.height - 4;
+        return x > 16 && y > 16 && x < size.width - 16 && y < size.height - 16;
       });
     const wide = view && inSight ? spanOf(points, view, size) : 0;
     if (!inSight || wide < 0.3) camera.current = around(points, size);
