@@ -6,7 +6,6 @@ import {
   boxesAlong,
   destination,
   distanceKm,
-  inBox,
   parseRoute,
   placeAlong,
   routeOf,
@@ -14,9 +13,12 @@ import {
   simplified,
   simplifiedTo,
   vectorOf,
+  type Box,
   type Point,
 } from '.';
 
+const inBox = ({ lat, lon }: Point, { south, north, west, east }: Box): boolean =>
+  lat >= south && lat <= north && (west <= east ? lon >= west && lon <= east : lon >= west || lon <= east);
 const p = (lat: number, lon: number): Point => ({ lat, lon });
 const DEGREE = 111.195; // km of a great circle, 6371.0088 x pi / 180
 const point = fc.record({

@@ -1,4 +1,4 @@
-import { destination, distanceKm, EARTH_RADIUS_KM, type Point } from './geo';
+import { distanceKm, EARTH_RADIUS_KM, type Point } from './geo';
 
 /** Where a point lies beside a route, km. */
 export interface Beside {
@@ -183,14 +183,6 @@ export function placeAlong(places: readonly Point[], km: number): Point {
   const length = at[leg]! - at[leg - 1]!;
   return between(places[leg - 1]!, places[leg]!, length === 0 ? 0 : (km - at[leg - 1]!) / length);
 }
-
-/** True where a point is in a box. */
-export const inBox = ({ lat, lon }: Point, { south, north, west, east }: Box): boolean =>
-  lat >= south && lat <= north && (west <= east ? lon >= west && lon <= east : lon >= west || lon <= east);
-
-/** The points of a circle around one, for drawing; the last is the first again. */
-export const circleAround = (centre: Point, km: number, points = 96): Point[] =>
-  Array.from({ length: points + 1 }, (_, at) => destination(centre, (at % points) * (360 / points), km));
 
 /** Degrees as exact as a route is written: 11 m. */
 const DEGREE_FIGURES = 4;
