@@ -2,6 +2,7 @@ import type { World } from './world';
 
 interface Placed {
   channels: { id: string; name: string; slot: number; tx: number | null }[];
+  leftOver: { name: string }[];
   zones: { name: string; members: string[] }[];
 }
 

@@ -180,6 +180,60 @@ test('a file dropped on the plan: its columns are put right, ten errors are said
   await sees(page, '[aria-label="The file list.csv"] [role=alert]', 'This is a picture (PNG)');
 });
 
+test('a log says what was heard; what never was is left over in one step, and comes back', async () => {
+  const page = at.page();
+  const { body } = await at.world().api<{ plan: { id: string; revision: number } }>('/api/plans', 'POST', {
+    name: 'After a year',
+    modelId: 'tern-p2',
+    owner: { callSign: 'Q7ABC' },
+  });
+  const { id } = body.plan;
+  const list = Array.from({ length: 12 }, (_, n) =>
+    `Station ${n};${((145_600 + n * 12.5) / 1000).toFixed(4)}`.replace('.', ','),
+  );
+  const file = Buffer.from(['Name;Receive', ...list].join('\n')).toString('base64');
+  await at.world().api('/api/import', 'POST', { plan: id, base64: file });
+  await page.goto(`${at.world().url}/plans/${id}`);
+  await page.waitForSelector('[role=grid] [role=rowgroup] [role=row]');
+  await keys('Control+k');
+  await page.waitForSelector('[cmdk-input]');
+  await page.keyboard.type('what is never heard');
+  await until('the command', async () =>
+    (await textOf(page, '[cmdk-item][aria-selected=true]')).includes('never heard'),
+  );
+  await keys('Enter');
+  const panel = '[aria-label="What is heard"]';
+  await sees(page, panel, /Leave 12 over/);
+  const folder = mkdtempSync(join(tmpdir(), 'veridon-log-'));
+  const log = join(folder, 'log.csv');
+  const day = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
+  writeFileSync(
+    log,
+    [
+      'time,frequency',
+      `${day} 10:00,145.600`,
+      `${day} 10:05,145.625`,
+      `${day} 11:00,145.600`,
+      'noon,145.600',
+    ].join('\n'),
+  );
+  const [chooser] = await Promise.all([page.waitForFileChooser(), press(page, 'Take a log…')]);
+  await chooser.accept([log]);
+  await sees(page, panel, /log.csv: 3 times in UTC, 1 row not taken.*Line 5/s);
+  await press(page, 'Keep them');
+  await sees(page, panel, /Leave 10 over/);
+  await press(page, 'Leave 10 over');
+  await until('ten of them over', async () => (await channelsOfPlan(at.world(), id)).leftOver.length === 10);
+  expect((await channelsOfPlan(at.world(), id)).channels.map(({ name }) => name)).toEqual([
+    'Station 0',
+    'Station 2',
+  ]);
+  await page.focus('[role=grid]');
+  await keys('Control+z');
+  await until('all of them back', async () => (await channelsOfPlan(at.world(), id)).channels.length === 12);
+  rmSync(folder, { recursive: true });
+});
+
 test('a track of a file is a route', async () => {
   const page = at.page();
   await open();

@@ -1,5 +1,6 @@
 export * from './decode';
 export * from './file';
 export * from './geography';
+export * from './heard-log';
 export * from './places';
 export * from './table';

@@ -53,6 +53,8 @@ const ColumnsPanel = lazily(() => import('./columns-panel').then((module) => mod
 
 const FilePanel = lazily(() => import('./file-panel').then((module) => module.FilePanel));
 
+const HeardPanel = lazily(() => import('./heard-panel').then((module) => module.HeardPanel));
+
 const ThenPanel = lazily(() => import('./then-panel').then((module) => module.ThenPanel));
 
 const AbbreviationsPanel = lazily(() =>
@@ -66,6 +68,7 @@ type Panel =
   | { kind: 'replace' }
   | { kind: 'columns' }
   | { kind: 'beside' }
+  | { kind: 'heard' }
   | { kind: 'file'; file: File }
   | { kind: 'then'; revision: number; called: string };
 
@@ -89,6 +92,7 @@ export function ChannelsPage() {
   const replace = useStable(() => setPanel({ kind: 'replace' }));
   const openBeside = useStable(() => setPanel({ kind: 'beside' }));
   const openFile = useStable(() => pickFile((file) => setPanel({ kind: 'file', file })));
+  const openHeard = useStable(() => setPanel({ kind: 'heard' }));
   const columns = useStable(() => setPanel({ kind: 'columns' }));
   const look = useStable((revision: number, called: string) => setPanel({ kind: 'then', revision, called }));
   const show = useStable((next: SideTab) => {
@@ -139,6 +143,7 @@ export function ChannelsPage() {
         columns={columns}
         besides={openBeside}
         openFile={openFile}
+        heard={openHeard}
         show={show}
       />
       <PlanHeader
@@ -209,6 +214,7 @@ export function ChannelsPage() {
               onClose={closePanel}
             />
           )}
+          {panel?.kind === 'heard' && <HeardPanel onClose={closePanel} />}
           {panel?.kind === 'beside' && <BesidePanel onClose={closePanel} />}
           {panel?.kind === 'columns' && <ColumnsPanel onClose={closePanel} />}
           {panel?.kind === 'replace' && <ReplacePanel onClose={closePanel} />}

@@ -18,6 +18,7 @@ interface Props {
   columns: () => void;
   besides: () => void;
   openFile: () => void;
+  heard: () => void;
   show: (tab: SideTab) => void;
 }
 
@@ -30,6 +31,7 @@ export function PlanCommands({
   columns,
   besides,
   openFile,
+  heard,
   show,
 }: Props): null {
   const { hand, table, actions } = useDesk();
@@ -76,6 +78,7 @@ export function PlanCommands({
     planCommand('abbreviations', 'Change the abbreviations of this plan', editAbbreviations),
     planCommand('replace', 'Find and replace', replace, 'Ctrl H'),
     planCommand('beside', 'Open another plan beside this one', besides),
+    planCommand('heard', 'What is never heard, and logs of what was', heard),
     planCommand('open-file', 'Take stations from a file', openFile),
     planCommand('columns', 'Choose the columns of the table', columns),
     planCommand('show-chosen', 'Show all of what is chosen', () => show('chosen')),
