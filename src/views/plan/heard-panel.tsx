@@ -85,10 +85,10 @@ export function HeardPanel({ onClose }: { onClose: () => void }) {
       aria-label="What is heard"
       className="flex min-h-0 flex-1 flex-col rounded-md border border-line-strong bg-sheet text-[13px]"
     >
-      <div className="flex items-end gap-2 border-b border-line p-3">
+      <div className="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2 border-b border-line p-3">
         <Field
           label="Not heard in so many weeks"
-          className="flex-1"
+          className="min-w-0 [&_input]:w-full"
           inputMode="numeric"
           value={weeks}
           problem={n === null ? 'A number' : undefined}
