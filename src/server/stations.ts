@@ -19,7 +19,7 @@ import { giveUpAfter } from './fetch-json';
 import { getPlan, wantModel } from './plans';
 import { notFound, Problem } from './problem';
 import { placesGone, placesKept, visitSpots, type Spot } from './station-places';
-import { accountOf, ISLES_LEDGER, keepAccount, PATIENCE_MS, SOURCES, type Account } from './sources';
+import { accountOf, keepAccount, PATIENCE_MS, SOURCES, type Account } from './sources';
 
 /** Stations as they were answered, kept with their dates: what is searched, with the directories or without them. */
 
@@ -279,7 +279,7 @@ export async function listDirectories(): Promise<DirectoryRow[]> {
 /** Keeps the name and password for a directory once it has taken them, or forgets them. */
 export async function setAccount(id: string, account: Account | null, gone?: AbortSignal): Promise<void> {
   const source = SOURCES.find((one) => one.id === id);
-  if (!source?.wantsAccount) throw notFound(`directory ${id.slice(0, 40)} that wants an account`);
-  if (account !== null) await ISLES_LEDGER.tryAccount(account, giveUpAfter(PATIENCE_MS, gone));
+  if (!source?.tryAccount) throw notFound(`directory ${id.slice(0, 40)} that wants an account`);
+  if (account !== null) await source.tryAccount(account, giveUpAfter(PATIENCE_MS, gone));
   await keepAccount(id, account);
 }

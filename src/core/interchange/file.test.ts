@@ -1,4 +1,5 @@
-import { channel, plan } from '../samples.test.kit';
+import fc from 'fast-check';
+import { channel, plan, tally } from '../samples.test.kit';
 import { readFile } from '.';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
@@ -42,4 +43,41 @@ test.each([
   ['', /empty/],
 ])('%j is refused with the reason', (text, reason) => {
   expect(readFile(bytes(text))).toMatchObject({ ok: false, reason: expect.stringMatching(reason) as string });
+});
+
+test('whatever a file is, it is read or refused with a sentence, and never breaks what reads it', () => {
+  const reached = tally();
+  const piece = fc.constantFrom(
+    ...['Name', 'Receive', '145,6', '"', '""', ',', ';', '\t', '|', '\n', '\r\n', ' ', '<gpx>', '</gpx>'],
+    ...[
+      '<wpt lat="1" lon="2">',
+      '<kml>',
+      '&amp;',
+      '&#9;',
+      '<![CDATA[',
+      '{"channels":',
+      '{"type":',
+      '[',
+      '}',
+      'null',
+    ],
+  );
+  fc.assert(
+    fc.property(
+      fc.oneof(
+        fc.array(piece, { maxLength: 25 }).map((pieces) => bytes(pieces.join(''))),
+        fc.uint8Array({ maxLength: 60 }),
+        fc.string({ unit: 'binary', maxLength: 60 }).map(bytes),
+      ),
+      (content) => {
+        const found = readFile(content);
+        if (!found.ok) expect(found.reason).toMatch(/\S/);
+        reached.count('read', found.ok);
+        reached.count('refused', !found.ok);
+      },
+    ),
+    { numRuns: 1500 },
+  );
+  expect(reached.share('read')).toBeGreaterThan(0.1);
+  expect(reached.share('refused')).toBeGreaterThan(0.1);
 });

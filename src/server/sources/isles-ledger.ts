@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { ledgerPageSchema, readLedgerRow, type Source } from '../../core/directory';
+import { ledgerPageSchema, readLedgerRow } from '../../core/directory';
 import { distanceKm } from '../../core/radio';
 import { text } from '../../core/text.schema';
 import { Problem } from '../problem';
 import { accountOf, type Account } from './accounts';
+import type { Directory } from './directory';
 import { askDirectory, rubbish } from './asking';
 
 const ID = 'isles-ledger';
@@ -25,7 +26,7 @@ async function areas(account: Account, signal: AbortSignal): Promise<string[]> {
 }
 
 /** The Isles Ledger: licensed services by area, for those who have an account. */
-export const ISLES_LEDGER: Source & { tryAccount(account: Account, signal: AbortSignal): Promise<void> } = {
+export const ISLES_LEDGER: Directory = {
   id: ID,
   name: NAME,
   holds: 'licensed services of the Orrin Isles: rescue, harbours, ferries, works',

@@ -157,9 +157,11 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
         </Trouble>
       )}
       {answer?.troubles
-        .filter(
-          ({ source }) => source !== 'isles-ledger' || search.directories.some((one) => one.account !== null),
-        )
+        .filter(({ source }) => {
+          // One that wants an account and has none says so in its menu.
+          const directory = search.directories.find(({ id }) => id === source);
+          return !directory?.wantsAccount || directory.account !== null;
+        })
         .map(({ source, name, trouble }) => (
           <Trouble key={source} className="shrink-0">
             {name}: {trouble} What is known of it is shown.

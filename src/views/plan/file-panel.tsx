@@ -4,7 +4,7 @@ import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { FileContent, Delimiter, Table } from '@/core/interchange';
 import { makeId } from '@/core/plan';
 import type { Result } from '@/core/result';
-import { newRows, rowsByMeaning, type ColumnMeaning, type PastedRow } from '@/core/table';
+import { COLUMN_MEANINGS, newRows, rowsByMeaning, type ColumnMeaning, type PastedRow } from '@/core/table';
 import { browserStore, Button, Choice, Scroll, Trouble, useEscape } from '@/ui';
 import { readInWorker } from '@/views/parts/read-file';
 import { useDesk } from './desk';
@@ -46,7 +46,14 @@ type Meanings = readonly (ColumnMeaning | undefined)[];
 const remembered = browserStore('veridon-file-columns', (text): Record<string, Meanings> => {
   try {
     const kept: unknown = JSON.parse(text ?? '{}');
-    return typeof kept === 'object' && kept !== null ? (kept as Record<string, Meanings>) : {};
+    if (typeof kept !== 'object' || kept === null) return {};
+    // What another version or a person left there that is none is left out.
+    const known = (one: unknown) => COLUMN_MEANINGS.find((meaning) => meaning === one);
+    return Object.fromEntries(
+      Object.entries(kept).flatMap(([kind, own]: [string, unknown]) =>
+        Array.isArray(own) ? [[kind, own.map(known)] as const] : [],
+      ),
+    );
   } catch {
     return {};
   }

@@ -3,7 +3,7 @@
 import { useMemo, useState } from 'react';
 import { sentenceOf } from '@/api/ask';
 import { mostDoubtful } from '@/core/heard';
-import { decodeText, readHeardLog, type HeardLog } from '@/core/interchange';
+import { decodeText, FILE_LIMIT, readHeardLog, type HeardLog } from '@/core/interchange';
 import { slotText, type ChannelId } from '@/core/plan';
 import { leaveOver } from '@/core/table';
 import { Button, Field, LongList, Moment, TickField, useEscape, type ListRow } from '@/ui';
@@ -57,6 +57,8 @@ export function HeardPanel({ onClose }: { onClose: () => void }) {
   const readLog = async (file: File) => {
     setLog(null);
     setTrouble('');
+    if (file.size > FILE_LIMIT)
+      return setTrouble(`${file.name} is larger than ${FILE_LIMIT / 1e6} MB. Nothing was read; part it.`);
     const decoded = decodeText(new Uint8Array(await file.arrayBuffer()));
     const read = decoded.ok ? readHeardLog(decoded.value.text, plan.channels) : decoded;
     if (read.ok) setLog({ ...read.value, name: file.name });
