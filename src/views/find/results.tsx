@@ -3,6 +3,7 @@
 import clsx from 'clsx';
 import { useVirtualizer, defaultRangeExtractor } from '@tanstack/react-virtual';
 import { Fragment, useRef, useState, type ReactNode } from 'react';
+import { flushSync } from 'react-dom';
 import { isListenOnly, stationKey, type Candidate, type StationOrder } from '@/core/directory';
 import {
   formatAccess,
@@ -132,11 +133,9 @@ export function Results({
     event.preventDefault();
     if (!candidates[index + by]) return;
     virtual.scrollToIndex(index + by);
-    setFocused(index + by);
-    // Drawn by then, wherever it was.
-    requestAnimationFrame(() =>
-      pane.current?.querySelector<HTMLElement>(`[data-row="${index + by}"] [role=checkbox]`)?.focus(),
-    );
+    // Drawn at once, wherever it was: a key that comes before the next frame goes on from there.
+    flushSync(() => setFocused(index + by));
+    pane.current?.querySelector<HTMLElement>(`[data-row="${index + by}"] [role=checkbox]`)?.focus();
     if (event.shiftKey) choose(index + by, true);
   };
   const head =
