@@ -371,6 +371,30 @@ test('a long table that is scrolled shows each channel in its row, and reads in 
     const order = await check();
     return order.every((row, n) => n === 0 || row === order[n - 1]! + 1);
   });
+  // whoever jumps by the keyboard sees the rows in the first frame, and can scroll on from there
+  for (const [key, row] of [
+    ['Control+End', 140],
+    ['PageUp', 0],
+    ['Control+Home', 0],
+    ['PageDown', 0],
+    ['Control+End', 140],
+  ] as const) {
+    await keys(key);
+    await check();
+    const cell = await active();
+    const drawn = await page.$eval(`[id="${cell}"]`, (one) => {
+      const pane = one.closest('[role=grid]')!.getBoundingClientRect();
+      const { top, bottom } = one.getBoundingClientRect();
+      return top >= pane.top + 29 && bottom <= pane.bottom + 1;
+    });
+    expect({ key, drawn }).toEqual({ key, drawn: true });
+    if (key !== 'PageUp' && key !== 'PageDown') expect(cell).toContain(`cell-${row}-`);
+    await page.$eval('[role=grid]', (grid) => grid.scrollBy(0, -400));
+    await page.evaluate(
+      () => new Promise((shown) => requestAnimationFrame(() => requestAnimationFrame(shown))),
+    );
+    await check();
+  }
   // and the keyboard finds its cell wherever the pane was scrolled to
   await keys('Control+End', 'Home', 'ArrowRight', 'ArrowUp');
   await page.keyboard.type('Last');

@@ -1,7 +1,7 @@
 'use client';
 
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, type RefObject } from 'react';
+import type { RefObject } from 'react';
 import { COLUMNS, type Column } from '@/core/plan';
 import { leastWidth, templateOf, USUAL } from './columns';
 import { useExtras } from './use-extras';
@@ -12,12 +12,8 @@ import { useTableKeys } from './use-table-keys';
 import { usePointer } from './use-pointer';
 import { draftKey } from './use-table';
 import { OWN_TYPE } from './use-clipboard';
+import { HEAD_HEIGHT, OVERSCAN, rowsFrom, useSight } from './use-sight';
 import { useDesk } from './desk';
-
-/** Rows that are drawn above and below those that can be seen. */
-const OVERSCAN = 6;
-/** The first row is the headings'. */
-const HEAD_HEIGHT = 30;
 
 /** The channels as a grid that behaves as a spreadsheet does. */
 export function ChannelTable({
@@ -35,27 +31,14 @@ export function ChannelTable({
     getScrollElement: () => gridRef.current,
     estimateSize: () => ROW_HEIGHT,
     overscan: OVERSCAN,
-    // Always as many rows as the pane can show: whoever scrolls sees the same rows filled anew, and none is made or thrown away.
-    rangeExtractor: ({ startIndex, count }) => {
-      const shown = Math.min(
-        count,
-        Math.ceil((gridRef.current?.clientHeight ?? 600) / ROW_HEIGHT) + 2 * OVERSCAN,
-      );
-      const first = Math.max(0, Math.min(startIndex - OVERSCAN, count - shown));
-      return Array.from({ length: shown }, (_, at) => first + at);
-    },
+    rangeExtractor: ({ startIndex, count }) =>
+      rowsFrom(startIndex, count, gridRef.current?.clientHeight ?? 600),
     // The rows begin below the headings, which lie over what is scrolled under them.
     scrollMargin: HEAD_HEIGHT,
     scrollPaddingStart: HEAD_HEIGHT,
   });
   const { active } = selection;
-
-  useEffect(() => {
-    const above = active.row * ROW_HEIGHT - (virtual.scrollOffset ?? 0);
-    const room = (virtual.scrollRect?.height ?? 0) - HEAD_HEIGHT - ROW_HEIGHT;
-    // Asking for what is in sight already would have the browser lay out the table for several frames, to measure how far it goes.
-    if (above < 0 || above > room) virtual.scrollToIndex(active.row, { align: 'auto' });
-  }, [active.row, virtual]);
+  const sight = useSight(virtual, gridRef, active.row);
 
   const focus = () => gridRef.current?.focus({ preventScroll: true });
   const onKeyDown = useTableKeys({
@@ -92,9 +75,9 @@ export function ChannelTable({
 
   // Read out in the order of the list; but to move a row among its siblings is to lay it out from nothing, so while the pane is
   // scrolled each stays where it is among them, is filled anew, and is put in order when that has ended.
-  const items = virtual.getVirtualItems();
+  const items = sight.rows;
   const place = (index: number) => index % items.length;
-  const shown = virtual.isScrolling ? [...items].sort((a, b) => place(a.index) - place(b.index)) : items;
+  const shown = sight.scrolled ? [...items].sort((a, b) => place(a) - place(b)) : items;
 
   return (
     <div
@@ -158,7 +141,7 @@ export function ChannelTable({
         className="@container relative"
         style={{ height: rowCount * ROW_HEIGHT, minWidth: wide ? least : undefined }}
       >
-        {shown.map(({ index }) => {
+        {shown.map((index) => {
           const start = index * ROW_HEIGHT;
           const channel = rows[index];
           const isActive = active.row === index;
