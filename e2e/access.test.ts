@@ -89,6 +89,16 @@ const SCREENS: [string, string, () => Promise<unknown>][] = [
     },
   ],
   [
+    'the plan with what takes it out',
+    `plans/${PLAN}`,
+    async () => {
+      await page().waitForSelector('#cell-5-tx');
+      await press(page(), 'Take out');
+      await page().waitForSelector('[aria-label="On paper"]');
+    },
+  ],
+  ['the plan on paper', `plans/${PLAN}/paper?as=wall`, () => page().waitForSelector('.leaf')],
+  [
     'the plan after a paste with bad cells and rows',
     'plans/pl_threedays',
     async () => {

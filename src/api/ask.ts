@@ -40,18 +40,14 @@ export interface Answered {
   answer: unknown;
 }
 
-/**
- * Asks the server and hands on what it answers, unlooked at: for `call`, which checks it, and for who checks it later or
- * elsewhere. Throws `Unreachable`.
- */
-export async function ask(
+/** Asks the server and hands on its answer as it comes. Throws `Unreachable`. */
+export async function askRaw(
   method: string,
   address: string,
   { key, body }: { key?: string; body?: unknown } = {},
-): Promise<Answered> {
-  let response: Response;
+): Promise<Response> {
   try {
-    response = await fetch(address, {
+    return await fetch(address, {
       method,
       headers: {
         ...(key !== undefined && { 'Idempotency-Key': key }),
@@ -62,6 +58,18 @@ export async function ask(
   } catch {
     throw new Unreachable();
   }
+}
+
+/**
+ * Asks the server and hands on what it answers, unlooked at: for `call`, which checks it, and for who checks it later or
+ * elsewhere. Throws `Unreachable`.
+ */
+export async function ask(
+  method: string,
+  address: string,
+  sent: { key?: string; body?: unknown } = {},
+): Promise<Answered> {
+  const response = await askRaw(method, address, sent);
   const answer: unknown = await response.json().catch(() => undefined);
   return { ok: response.ok, status: response.status, answer };
 }

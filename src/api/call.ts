@@ -1,7 +1,7 @@
 import { kindOf } from '../core/problems';
 import { problemSchema } from '../core/problems.schema';
-import { ask, changeKey, Misunderstood, Refusal } from './ask';
-import type { Operation } from './operation';
+import { ask, askRaw, changeKey, Misunderstood, Refusal } from './ask';
+import type { FileAnswer, Operation } from './operation';
 
 export { changeKey, Misunderstood, Refusal, sentenceOf, Unreachable } from './ask';
 
@@ -46,6 +46,18 @@ export async function call<P, Q, B, R>(
   throw new Misunderstood(
     `What Veridon answered is not understood here (${[operation.path, ...issue!.path].join(' ')}). Load this page again.`,
   );
+}
+
+/** Asks for a file: its bytes and the name that it is saved under. Throws as `call` does. */
+export async function callFile<P, Q, B>(
+  operation: Operation<P, Q, B, FileAnswer>,
+  { params, query, body }: Asking<P, Q, B> = {},
+): Promise<{ name: string; bytes: Blob }> {
+  const response = await askRaw(operation.method, addressOf(operation, params ?? {}, query ?? {}), { body });
+  if (!response.ok) throw refusalOf(response.status, await response.json().catch(() => undefined));
+  const [, name = 'veridon'] =
+    /filename="([^"]+)"/.exec(response.headers.get('Content-Disposition') ?? '') ?? [];
+  return { name, bytes: await response.blob() };
 }
 
 /** What was refused, of the answer that said so. */

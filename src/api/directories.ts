@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { candidateSchema } from '../core/directory';
-import { planIdSchema } from '../core/plan';
+import { OUT_FORMATS } from '../core/interchange';
+import { PLAN_NAME_LIMIT, planIdSchema } from '../core/plan';
 import { parseRoute } from '../core/radio';
 import { text, wantedText } from '../core/text.schema';
-import { operation } from './operation';
+import { fileOfOperation, operation } from './operation';
 
 const placeSchema = z.object({ name: z.string(), island: z.string(), lat: z.number(), lon: z.number() });
 export type Place = z.infer<typeof placeSchema>;
@@ -91,6 +92,21 @@ export const directoryApi = {
         ),
       response: stationsAnswer,
       problems: [404, 410, 422],
+    },
+  ),
+  exportStations: fileOfOperation(
+    '/api/stations/export',
+    'Stations as a file, as the channels that they would become',
+    {
+      body: z.strictObject({
+        as: z.enum(OUT_FORMATS),
+        name: wantedText(PLAN_NAME_LIMIT),
+        stations: z
+          .array(z.strictObject({ source: text(40), ref: text(80) }))
+          .min(1)
+          .max(STATIONS_LIMIT),
+      }),
+      type: 'application/octet-stream',
     },
   ),
   places: operation('GET', '/api/directories/relay-register/places', 'Places by name', {

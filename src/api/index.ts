@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { modelSchema } from '../core/models';
 import { text } from '../core/text.schema';
 import { directoryApi } from './directories';
+import { fileApi } from './files';
 import { operation } from './operation';
 import { planApi } from './plans';
 import { radioApi } from './radios';
@@ -20,11 +21,13 @@ export const api = {
     }),
   }),
   ...planApi,
+  ...fileApi,
   ...directoryApi,
   ...radioApi,
 };
 
 export type * from './directories';
+export type * from './files';
 export * from './operation';
 export type * from './plans';
 export type * from './radios';

@@ -93,5 +93,18 @@ export const fileOperation = <P = object, Q = object>(
 ): Operation<P, Q, undefined, FileAnswer> =>
   described('GET', path, summary, parts, { response: z.custom<FileAnswer>(), file: type });
 
+/** An operation that answers a file of what it is sent, and changes nothing. */
+export const fileOfOperation = <P = object, B = undefined>(
+  path: string,
+  summary: string,
+  { type, ...parts }: Parts<P, object, B> & { type: string },
+): Operation<P, object, B, FileAnswer> => ({
+  ...described<P, object, B, FileAnswer>('POST', path, summary, parts, {
+    response: z.custom<FileAnswer>(),
+    file: type,
+  }),
+  changes: false,
+});
+
 /** What the database counts with ends here (integer of four bytes). */
 export const revisionNumber = z.int().min(1).max(2_147_483_647, 'is beyond any revision');

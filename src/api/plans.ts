@@ -102,20 +102,6 @@ const offersSchema = z.object({
   more: z.int(),
 });
 
-const importAnswer = z.object({
-  revision: z.int(),
-  /** What was done, in words; null where nothing was. */
-  label: z.string().nullable(),
-  placed: z.int(),
-  /** How many found no slot and wait left over. */
-  over: z.int(),
-  /** Cells that were not understood, of channels that came about all the same. */
-  odd: z.array(z.object({ channel: z.string(), column: z.string(), text: z.string(), reason: z.string() })),
-  /** Rows of which no channel came. */
-  refused: z.array(z.object({ line: z.int(), text: z.string(), reason: z.string() })),
-});
-export type ImportAnswer = z.infer<typeof importAnswer>;
-
 /** The operations on plans. */
 export const planApi = {
   plans: operation('GET', '/api/plans', 'All plans, the last changed first; or those that were removed', {
@@ -197,21 +183,6 @@ export const planApi = {
       status: 201,
       response: keptPlanSchema,
       problems: [413, 422, 507],
-    },
-  ),
-  importFile: operation(
-    'POST',
-    '/api/import',
-    'Takes the stations of a file (CSV in any dialect, GeoJSON, GPX, KML, a plan of ours) into a plan',
-    {
-      body: z.strictObject({
-        plan: planIdSchema,
-        /** What the file is called says nothing; what it is comes from its content. */
-        name: text(200).optional(),
-        base64: z.base64().max(3_900_000, 'is longer than what is taken at once; send it in parts'),
-      }),
-      response: importAnswer,
-      problems: [404, 409, 410, 413, 422, 507],
     },
   ),
   imageFiles: operation(
@@ -369,16 +340,6 @@ export const planApi = {
       response: z.object({
         neighbours: z.array(neighbourSchema),
       }),
-      problems: [404, 410],
-    },
-  ),
-  export: fileOperation(
-    '/api/plans/{id}/export',
-    'The plan as a file: `json` whole, `csv` for a spreadsheet',
-    {
-      params: planParams,
-      query: z.object({ as: z.enum(['json', 'csv']).default('json') }),
-      type: 'application/octet-stream',
       problems: [404, 410],
     },
   ),

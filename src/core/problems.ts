@@ -32,6 +32,8 @@ export const PROBLEM_KINDS = [
   'nothing-to-undo',
   'nothing-to-redo',
   'no-plan',
+  'no-model',
+  'no-printer',
   'plan-busy',
   'plan-changed',
   'plan-removed',

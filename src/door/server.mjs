@@ -20,6 +20,7 @@ setFlagsFromString('--heap-growing-percent=40');
 
 const hostname = '127.0.0.1';
 const port = Number(process.argv[2] ?? process.env.VERIDON_PORT ?? 4320);
+process.env.VERIDON_PORT = String(port);
 process.env.NODE_ENV ??= 'production';
 
 /** Changes that are worked on at once; the others wait here, where they cost nothing yet. */

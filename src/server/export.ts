@@ -1,43 +1,74 @@
-import Papa from 'papaparse';
-import { formatAccess, formatFrequency } from '../core/radio';
-import type { Plan } from '../core/plan';
-
-/**
- * A text that no spreadsheet runs as a formula: where the first sign that is seen is one of = + - @, also full-width or
- * otherwise the same (NFKC, Unicode 16, annex 15), or a tab or line break begins it, which some programs leave out, an
- * apostrophe stands before it, which spreadsheets do not show.
- */
-export function defused(text: string): string {
-  const seen = text.replace(/^[\s\p{C}\p{Z}\p{M}]+/u, '');
-  const first = String.fromCodePoint(seen.codePointAt(0) ?? 0).normalize('NFKC');
-  return /^[=+\-\u2212@]/.test(first) || /^[\t\r\n]/.test(text) ? `'${text}` : text;
-}
-
-/** A plan as a spreadsheet (RFC 4180): one row a channel. Cells that a spreadsheet would run as formulas are defused. */
-export function planCsv(plan: Plan): string {
-  const rows = plan.channels.map((channel) => ({
-    Slot: channel.slot,
-    Name: defused(channel.name),
-    'Receive MHz': formatFrequency(channel.rx),
-    'Transmit MHz': channel.tx === null ? 'listen only' : formatFrequency(channel.tx),
-    Access: formatAccess(channel.access) || 'open',
-    Mode: channel.mode,
-    'Power W': channel.power / 1000,
-    Scan: channel.scan ? 'yes' : 'no',
-    'Always on': channel.alwaysOn ? 'yes' : 'no',
-    Satellite: channel.satellite ? 'yes' : 'no',
-    Station: defused(channel.source?.call ?? ''),
-    Note: defused(channel.note),
-  }));
-  return Papa.unparse(rows, { newline: '\r\n' });
-}
+import { z } from 'zod';
+import type { FileAnswer } from '../api';
+import { channelOf, stationsOf } from '../core/directory';
+import { OUT_NAMES, planOf, writeChannels, type OutFormat, type Outgoing } from '../core/interchange';
+import { makeId, newPlan, planSchema, type ChannelId, type Plan, type PlanId } from '../core/plan';
+import { getPlan } from './plans';
+import { Problem } from './problem';
+import { readStations } from './stations';
 
 /** A name that is safe in a Content-Disposition header and on every file system. */
-export function fileName(plan: Plan, ending: string): string {
-  const base = plan.name
+export function fileName(name: string, ending: string): string {
+  const base = name
     .normalize('NFD')
     .replace(/[^A-Za-z0-9]+/g, '-')
     .replace(/^-|-$/g, '')
     .toLowerCase();
   return `${base || 'plan'}.${ending}`;
 }
+
+async function fileOf(plan: Plan, channels: readonly Outgoing[], format: OutFormat): Promise<FileAnswer> {
+  return {
+    file:
+      format === 'json' ? JSON.stringify(plan, null, 2) : await writeChannels(format, channels, plan.name),
+    type: OUT_NAMES[format].type,
+    name: fileName(plan.name, format),
+  };
+}
+
+/** A plan as a file, whole or some of its channels. */
+export async function exportPlan(
+  id: PlanId,
+  format: OutFormat,
+  ids?: readonly ChannelId[],
+): Promise<FileAnswer> {
+  const { plan } = await getPlan(id);
+  const some = ids === undefined ? plan : planOf(plan, new Set(ids));
+  if (ids !== undefined && some.channels.length === 0)
+    throw new Problem(422, 'refused', 'Nothing to write', 'None of these channels is in the plan any more.');
+  return fileOf(some, some.channels, format);
+}
+
+/** Stations that are kept as a file, as the channels that they would become; of those that are gone there is nothing. */
+export async function exportStations(
+  keys: readonly { source: string; ref: string }[],
+  format: OutFormat,
+  name: string,
+): Promise<FileAnswer> {
+  const found = stationsOf(await readStations(keys));
+  const order = new Map(keys.map(({ source, ref }, at) => [`${source} ${ref}`, at]));
+  const placeOf = ({ source, entry }: (typeof found)[number]) =>
+    order.get(`${source} ${entry.ref}`) ?? Infinity;
+  const channels = [...found]
+    .sort((a, b) => placeOf(a) - placeOf(b))
+    .flatMap(({ source, entry }) => {
+      const made = channelOf(entry, source, '{name}', 'orrin', 4000);
+      return made.ok ? [{ ...made.value, id: makeId('ch', crypto.getRandomValues(new Uint8Array(12))) }] : [];
+    });
+  const owner = { callSign: '', region: 'orrin' as const, grade: 'none' as const, strict: false };
+  const empty = newPlan(makeId('pl', crypto.getRandomValues(new Uint8Array(12))), {
+    name,
+    modelId: 'osprey-d7',
+    owner,
+  });
+  const plan = {
+    ...empty,
+    channels: channels.map((channel, slot) => ({ ...channel, list: 0, slot: slot + 1 })),
+  };
+  return fileOf(plan, channels, format);
+}
+
+/** What a plan's own format is, as JSON Schema (2020-12). */
+export const planJsonSchema = (): Record<string, unknown> => ({
+  ...z.toJSONSchema(planSchema, { io: 'output', unrepresentable: 'any' }),
+});

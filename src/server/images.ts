@@ -126,7 +126,7 @@ export async function imageFile(id: PlanId, part?: string) {
   return {
     file: file.bytes,
     type: 'application/octet-stream',
-    name: file.name ?? fileName(plan, `${model.id}.bin`),
+    name: file.name ?? fileName(plan.name, `${model.id}.bin`),
   };
 }
 

@@ -21,6 +21,7 @@ test('a spreadsheet with errors: the good rows go in, the bad ones are said, and
   );
   const answer = await importFile({
     plan: plan.id,
+    slots: 'as in the file',
     base64: base64(['Name;Receive;Offset;Tone', ...rows].join('\r\n')),
   });
   // 159 channels, of which a Tern P2 has room for 150
@@ -41,6 +42,7 @@ test('licensed services come in as listen only, with who and where they are', as
   const { plan } = await createPlan({ name: 'Services', modelId: 'tern-p2', owner });
   await importFile({
     plan: plan.id,
+    slots: 'as in the file',
     base64: base64(
       'Station,Frequency,Service,Lat,Lon,Call\nRescue,168.0125,Public safety,52.06,-29.84,\nHill,145.600,amateur,,,Q7UL',
     ),
@@ -54,11 +56,15 @@ test('licensed services come in as listen only, with who and where they are', as
 test('what is no file of stations changes nothing and says what it is', async () => {
   const { plan } = await createPlan({ name: 'Untouched', modelId: 'tern-p2', owner });
   const picture = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a]).toString('base64');
-  await expect(importFile({ plan: plan.id, base64: picture })).rejects.toMatchObject({
-    kind: 'unreadable',
-    message: expect.stringMatching(/a picture \(PNG\)/) as string,
-  });
-  expect(await importFile({ plan: plan.id, base64: base64('Name,Receive\nA,x') })).toMatchObject({
+  await expect(importFile({ plan: plan.id, slots: 'as in the file', base64: picture })).rejects.toMatchObject(
+    {
+      kind: 'unreadable',
+      message: expect.stringMatching(/a picture \(PNG\)/) as string,
+    },
+  );
+  expect(
+    await importFile({ plan: plan.id, slots: 'as in the file', base64: base64('Name,Receive\nA,x') }),
+  ).toMatchObject({
     revision: 1,
     placed: 0,
     label: null,

@@ -1,63 +1,119 @@
 import type { ImportAnswer } from '../api';
-import { readFile, type FileContent } from '../core/interchange';
-import { receiveRanges, sidesOf, slotsOf } from '../core/models';
-import { makeId, type NewChannel, type PlanId } from '../core/plan';
-import { newRows, placeWhatFits, rowsByMeaning, type NewRows, type PastedRow } from '../core/table';
+import { channelsIn, readFile, type FileContent } from '../core/interchange';
+import { receiveRanges, slotRanges, type Model } from '../core/models';
+import { applyEdit, makeId, newPlan, PLAN_NAME_LIMIT, type Plan, type PlanId } from '../core/plan';
+import { cutText } from '../core/text';
+import { placeInSlots, placeWhatFits, type NewRows, type Placing } from '../core/table';
 import { NOBODY, type Asker } from './once';
-import { getPlan, wantModel } from './plans';
+import { createPlan, getPlan, wantModel } from './plans';
 import { Problem } from './problem';
 import { editPlan } from './revisions';
 
 const newId = () => makeId('ch', crypto.getRandomValues(new Uint8Array(12)));
 
-/** The rows of stations that a file has; a plan's channels are whole already. */
-const rowsOf = (content: Exclude<FileContent, { kind: 'plan' }>): PastedRow[] =>
-  content.kind === 'places'
-    ? content.rows
-    : rowsByMeaning(content.table.meanings, content.table.rows, (row) => content.table.lines[row]!);
+/** What is asked for: a file into a plan, or as a new one. */
+export interface ImportWish {
+  base64: string;
+  /** Into which plan; without one a new plan comes about. */
+  plan?: PlanId;
+  /** The new plan's model, where the file is no plan that has one. */
+  modelId?: string;
+  name?: string;
+  /** Where the channels go: into the slots that the file names, as far as they are free, or the next free ones. */
+  slots: 'as in the file' | 'next free';
+}
+
+/** What a file comes to on a radio, and how it is placed into a plan for it. */
+function incoming(
+  content: FileContent,
+  plan: Plan,
+  model: Model,
+  slots: ImportWish['slots'],
+): { made: NewRows; placing: Placing | null } {
+  const context = { region: plan.owner.region, bands: receiveRanges(model), powers: model.powers };
+  const made = channelsIn(content, context, newId);
+  if (made.channels.length === 0) return { made, placing: null };
+  const lists = slotRanges(model);
+  const { list, range } = lists[0]!;
+  return {
+    made,
+    placing:
+      slots === 'as in the file' && made.slots.size > 0
+        ? placeInSlots(plan, made.channels, made.slots, lists)
+        : placeWhatFits(plan, made.channels, { placement: 'next-free', at: range.first, range, list }),
+  };
+}
+
+function answered(made: NewRows, placing: Placing | null): Omit<ImportAnswer, 'plan' | 'revision' | 'label'> {
+  const nameOf = new Map(made.channels.map((channel) => [channel.id, channel.name]));
+  return {
+    placed: placing?.placed ?? 0,
+    over: placing?.over ?? 0,
+    odd: made.odd.map(({ id, ...rest }) => ({ channel: nameOf.get(id) ?? '', ...rest })),
+    refused: made.refused,
+  };
+}
 
 /**
  * Takes the stations of a file into a plan, as the page does it: what is understood goes in as one edit, what finds no slot is left over,
- * and what is not understood is answered with its line and reason.
+ * and what is not understood is answered with its line and reason. Without a plan a new one comes about: of a plan of ours all that it
+ * holds, of any other file one for the model that is named.
  */
-export async function importFile(
-  { base64, plan: id }: { base64: string; plan: PlanId },
-  asker: Asker = NOBODY,
-): Promise<ImportAnswer> {
-  const read = readFile(new Uint8Array(Buffer.from(base64, 'base64')));
+export async function importFile(wish: ImportWish, asker: Asker = NOBODY): Promise<ImportAnswer> {
+  const { base64, plan: id, slots } = wish;
+  const read = await readFile(new Uint8Array(Buffer.from(base64, 'base64')));
   if (!read.ok) throw new Problem(422, 'unreadable', 'The file cannot be read', read.reason);
+  if (id === undefined) return asNewPlan(read.value, wish, asker);
   const { plan, revision } = await getPlan(id);
-  const model = wantModel(plan.modelId);
-  const content = read.value;
-  const made: NewRows =
-    content.kind === 'plan'
-      ? {
-          channels: content.channels.map(({ slot: _, list: _list, ...fields }): NewChannel => ({
-            ...fields,
-            id: newId(),
-          })),
-          ...{ odd: [], refused: [], notes: [] },
-        }
-      : newRows(
-          rowsOf(content),
-          { region: plan.owner.region, bands: receiveRanges(model), powers: model.powers },
-          newId,
-        );
-  const nameOf = new Map(made.channels.map((channel) => [channel.id, channel.name]));
-  const odd = made.odd.map(({ id: of, column, text, reason }) => ({
-    channel: nameOf.get(of) ?? '',
-    ...{ column, text, reason },
-  }));
-  if (made.channels.length === 0)
-    return { revision, label: null, placed: 0, over: 0, odd, refused: made.refused };
-  const [list = 0] = sidesOf(model);
-  const range = slotsOf(model, list) ?? model.slots;
-  const { edit, placed, over } = placeWhatFits(plan, made.channels, {
-    placement: 'next-free',
-    at: range.first,
-    range,
-    list,
-  });
-  const kept = await editPlan(id, revision, edit, asker);
-  return { revision: kept.revision, label: kept.label, placed, over, odd, refused: made.refused };
+  const { made, placing } = incoming(read.value, plan, wantModel(plan.modelId), slots);
+  if (!placing) return { plan: id, revision, label: null, ...answered(made, null) };
+  const kept = await editPlan(id, revision, placing.edit, asker);
+  return { plan: id, revision: kept.revision, label: kept.label, ...answered(made, placing) };
 }
+
+async function asNewPlan(content: FileContent, wish: ImportWish, asker: Asker): Promise<ImportAnswer> {
+  const { base64, modelId, name, slots } = wish;
+  const request = { import: base64, modelId, name, slots };
+  const label = 'Opened from a file';
+  if (content.kind === 'plan') {
+    const { name: own, modelId: ownModel, owner, format: _, id: _id, ...from } = content.plan;
+    const details = { name: called(name ?? own), modelId: modelId ?? ownModel, owner };
+    // Of what it was made, and what was looked at, is of the Veridon that it came from.
+    const kept = await createPlan(details, { ...from, origin: null, lookedAt: {} }, asker, request);
+    const placed = kept.plan.channels.length;
+    return { plan: kept.plan.id, revision: kept.revision, label, placed, over: 0, odd: [], refused: [] };
+  }
+  if (modelId === undefined)
+    throw new Problem(
+      422,
+      'no-model',
+      'For which radio?',
+      'This file is no plan of its own. Name the plan that it goes into, or as modelId the radio that a new one is for.',
+    );
+  const owner = { callSign: '', region: 'orrin' as const, grade: 'none' as const, strict: false };
+  const details = { name: called(name ?? 'From a file'), modelId, owner };
+  const model = wantModel(modelId);
+  const { made, placing } = incoming(
+    content,
+    newPlan(makeId('pl', new Uint8Array(12)), details),
+    model,
+    slots,
+  );
+  if (!placing)
+    throw new Problem(
+      422,
+      'unreadable',
+      'No channel came of the file',
+      made.refused[0]
+        ? `Line ${made.refused[0].line}: ${made.refused[0].reason}`
+        : 'There is no row with a frequency in it.',
+    );
+  const empty = newPlan(makeId('pl', new Uint8Array(12)), details);
+  const filled = applyEdit(empty, placing.edit);
+  if (!filled.ok) throw new Problem(422, 'no-plan', 'This makes no plan', filled.reason);
+  const { channels, leftOver } = filled.value;
+  const kept = await createPlan(details, { channels, leftOver }, asker, request);
+  return { plan: kept.plan.id, revision: kept.revision, label, ...answered(made, placing) };
+}
+
+const called = (name: string) => cutText(name.trim(), PLAN_NAME_LIMIT) || 'From a file';

@@ -6,6 +6,7 @@ export * from './bench-address';
 export * from './directories';
 export * from './export';
 export * from './jobs';
+export { canMakePdf } from './paper';
 export { findModels } from './models';
 export * from './plan-list';
 export { rawDocument } from './plan-rows';

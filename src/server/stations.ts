@@ -178,7 +178,12 @@ async function findKept({ where, sources, most }: StationSearch): Promise<{ know
     .sort((a, b) => a.order - b.order || a.distance - b.distance)
     .slice(0, most)
     .map(({ one }) => one);
-  if (wanted.length === 0) return { known: [], total: 0 };
+  return { known: await readStations(wanted), total: placed.length };
+}
+
+/** What is kept of stations, by source and reference; those that nobody knows any more are left out. */
+export async function readStations(wanted: readonly { source: string; ref: string }[]): Promise<Known[]> {
+  if (wanted.length === 0) return [];
   const database = await reading();
   const rows = await database
     .select({
@@ -198,10 +203,7 @@ async function findKept({ where, sources, most }: StationSearch): Promise<{ know
         ),
       ),
     );
-  return {
-    known: rows.map(({ source, entry, askedAt }) => ({ source, entry, asked: askedAt.toISOString() })),
-    total: placed.length,
-  };
+  return rows.map(({ source, entry, askedAt }) => ({ source, entry, asked: askedAt.toISOString() }));
 }
 
 /** Farthest that a search reaches, km: half of the way round would be everything. */

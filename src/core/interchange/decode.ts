@@ -11,6 +11,12 @@ export interface Decoded {
 /** Largest file that is read, bytes. */
 export const FILE_LIMIT = 20_000_000;
 
+/** What is said of a file that is larger than that. */
+export const tooLarge = (bytes: number) =>
+  fail(
+    `The file has ${Math.round(bytes / 1e6)} MB; ${FILE_LIMIT / 1e6} MB are the most. Nothing was read; part it.`,
+  );
+
 /** What a file is that begins so, for people; none of them is text. */
 const BEGINNINGS: readonly [readonly number[], string][] = [
   [[0x89, 0x50, 0x4e, 0x47], 'a picture (PNG)'],
@@ -52,10 +58,7 @@ function halfZero(bytes: Uint8Array): 'utf-16le' | 'utf-16be' | null {
  */
 export function decodeText(bytes: Uint8Array): Result<Decoded> {
   if (bytes.length === 0) return fail('The file is empty.');
-  if (bytes.length > FILE_LIMIT)
-    return fail(
-      `The file has ${Math.round(bytes.length / 1e6)} MB; ${FILE_LIMIT / 1e6} MB are the most. Nothing was read; part it.`,
-    );
+  if (bytes.length > FILE_LIMIT) return tooLarge(bytes.length);
   for (const [beginning, what] of BEGINNINGS)
     if (beginning.every((byte, at) => bytes[at] === byte))
       return fail(

@@ -3,22 +3,22 @@ import { channel, plan, tally } from '../samples.test.kit';
 import { readFile } from '.';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
-const read = (text: string) => {
-  const found = readFile(bytes(text));
+const read = async (text: string) => {
+  const found = await readFile(bytes(text));
   if (!found.ok) throw new Error(found.reason);
   return found.value;
 };
 
-test('a plan of ours, a table and a map are told apart by what is in them', () => {
+test('a plan of ours, a table and a map are told apart by what is in them', async () => {
   const own = plan([channel(3, 145_500_000, { name: 'Calling' })]);
-  expect(read(JSON.stringify(own))).toMatchObject({
+  expect(await read(JSON.stringify(own))).toMatchObject({
     kind: 'plan',
     name: own.name,
-    channels: [{ slot: 3, name: 'Calling' }],
+    plan: { channels: [{ slot: 3, name: 'Calling' }] },
   });
-  expect(read('Name,Receive\nHill,145.6125')).toMatchObject({ kind: 'table', encoding: 'UTF-8' });
+  expect(await read('Name,Receive\nHill,145.6125')).toMatchObject({ kind: 'table', encoding: 'UTF-8' });
   expect(
-    read('<gpx><wpt lat="52" lon="-30"><name>Hill</name><desc>145.6125 -0.6 88.5</desc></wpt></gpx>'),
+    await read('<gpx><wpt lat="52" lon="-30"><name>Hill</name><desc>145.6125 -0.6 88.5</desc></wpt></gpx>'),
   ).toMatchObject({
     kind: 'places',
     what: 'GPX',
@@ -31,7 +31,7 @@ test('a plan of ours, a table and a map are told apart by what is in them', () =
     geometry: { type: 'Point', coordinates: [-30, 52] },
     properties: { name: 'Moor', output: '145.700', input: '145.100', tone: '77.0' },
   };
-  expect(read(JSON.stringify(feature))).toMatchObject({
+  expect(await read(JSON.stringify(feature))).toMatchObject({
     rows: [{ cells: { name: 'Moor', rx: '145.700', tx: '145.100', access: '77.0' } }],
   });
 });
@@ -41,11 +41,14 @@ test.each([
   ['{"channels": 7}', /./],
   ['{"a": 1}', /no place and no line/],
   ['', /empty/],
-])('%j is refused with the reason', (text, reason) => {
-  expect(readFile(bytes(text))).toMatchObject({ ok: false, reason: expect.stringMatching(reason) as string });
+])('%j is refused with the reason', async (text, reason) => {
+  expect(await readFile(bytes(text))).toMatchObject({
+    ok: false,
+    reason: expect.stringMatching(reason) as string,
+  });
 });
 
-test('whatever a file is, it is read or refused with a sentence, and never breaks what reads it', () => {
+test('whatever a file is, it is read or refused with a sentence, and never breaks what reads it', async () => {
   const reached = tally();
   const piece = fc.constantFrom(
     ...['Name', 'Receive', '145,6', '"', '""', ',', ';', '\t', '|', '\n', '\r\n', ' ', '<gpx>', '</gpx>'],
@@ -62,15 +65,15 @@ test('whatever a file is, it is read or refused with a sentence, and never break
       'null',
     ],
   );
-  fc.assert(
-    fc.property(
+  await fc.assert(
+    fc.asyncProperty(
       fc.oneof(
         fc.array(piece, { maxLength: 25 }).map((pieces) => bytes(pieces.join(''))),
         fc.uint8Array({ maxLength: 60 }),
         fc.string({ unit: 'binary', maxLength: 60 }).map(bytes),
       ),
-      (content) => {
-        const found = readFile(content);
+      async (content) => {
+        const found = await readFile(content);
         if (!found.ok) expect(found.reason).toMatch(/\S/);
         reached.count('read', found.ok);
         reached.count('refused', !found.ok);

@@ -17,7 +17,7 @@ test('GPX: waypoints, a route, a track of two segments', () => {
     </gpx>`);
   expect(kind).toBe('GPX');
   expect(places).toMatchObject([
-    { lat: 52.06, lon: -29.84, name: 'Ketterby & Quay', note: '145.6125 -0.6 88.5' },
+    { at: { lat: 52.06, lon: -29.84 }, name: 'Ketterby & Quay', note: '145.6125 -0.6 88.5' },
   ]);
   expect(lines).toEqual([
     [
@@ -43,7 +43,9 @@ test('KML: placemarks in folders, longitude first', () => {
     <Placemark><MultiGeometry><LineString><coordinates>-30,52 -30,53
       -29,53</coordinates></LineString></MultiGeometry></Placemark></Folder></Document></kml>`);
   expect(kind).toBe('KML');
-  expect(places).toMatchObject([{ lat: 52.06, lon: -29.84, name: 'Hill', fields: { output: '145.6125' } }]);
+  expect(places).toMatchObject([
+    { at: { lat: 52.06, lon: -29.84 }, name: 'Hill', fields: { output: '145.6125' } },
+  ]);
   expect(lines[0]).toEqual([
     { lat: 52, lon: -30 },
     { lat: 53, lon: -30 },
@@ -79,7 +81,12 @@ test('GeoJSON: features, collections, bare geometries', () => {
   ).toEqual({
     kind: 'GeoJSON',
     places: [
-      { lat: 52.06, lon: -29.84, name: 'Hill', note: '', fields: { name: 'Hill', output: '145.6125' } },
+      {
+        at: { lat: 52.06, lon: -29.84 },
+        name: 'Hill',
+        note: '',
+        fields: { name: 'Hill', output: '145.6125' },
+      },
     ],
     lines: [
       [

@@ -5,7 +5,8 @@ import type { Point } from '../radio';
 /** A place of a geographic file with what is said of it, and the lines that are drawn there. */
 export interface Geography {
   kind: 'GeoJSON' | 'GPX' | 'KML';
-  places: (Point & { name: string; note: string; fields: Record<string, string> })[];
+  /** null for what has fields and no place (RFC 7946, 3.2; KML knows the same). */
+  places: { at: Point | null; name: string; note: string; fields: Record<string, string> }[];
   lines: Point[][];
 }
 
@@ -53,7 +54,7 @@ function readGeoJson(json: unknown): Result<Geography> {
         const fields = fieldsOf(properties);
         if (place)
           found.places.push({
-            ...place,
+            at: place,
             name: fields.name ?? fields.title ?? '',
             note: fields.description ?? '',
             fields,
@@ -68,7 +69,16 @@ function readGeoJson(json: unknown): Result<Geography> {
   if (type === 'FeatureCollection' && Array.isArray(features))
     for (const feature of features) {
       const { geometry: shape, properties } = (feature ?? {}) as Record<string, unknown>;
-      geometry(shape, properties, 0);
+      if (shape !== null) geometry(shape, properties, 0);
+      else if (++points <= MOST_POINTS) {
+        const fields = fieldsOf(properties);
+        found.places.push({
+          at: null,
+          name: fields.name ?? fields.title ?? '',
+          note: fields.description ?? '',
+          fields,
+        });
+      }
     }
   else if (type === 'Feature') {
     const { geometry: shape, properties } = json as Record<string, unknown>;
@@ -87,6 +97,16 @@ const list = (value: unknown): Node[] =>
     (one): one is Node => typeof one === 'object' && one !== null,
   );
 
+/** What Veridon says of a waypoint among its extensions: fields by their names. */
+const ownFields = (node: Node): Record<string, string> =>
+  Object.fromEntries(
+    list(node.extensions)
+      .flatMap(({ channel }) => list(channel))
+      .flatMap(({ field }) => list(field))
+      .slice(0, 60)
+      .map((field) => [text(field['@name']).slice(0, 60), text(field['#text']).slice(0, 1000)]),
+  );
+
 /** GPX 1.1: waypoints are places; routes and tracks are lines, a segment each. */
 function readGpx(gpx: Node): Result<Geography> {
   const at = (node: Node): Point | null => {
@@ -101,10 +121,10 @@ function readGpx(gpx: Node): Result<Geography> {
       return place
         ? [
             {
-              ...place,
-              name: text(node.name),
-              note: text(node.desc) || text(node.cmt),
-              fields: fieldsOf(node),
+              at: place,
+              name: text(node.name).trim(),
+              note: (text(node.desc) || text(node.cmt)).trim(),
+              fields: { ...fieldsOf(node), ...ownFields(node) },
             },
           ]
         : [];
@@ -129,16 +149,19 @@ function readKml(kml: Node): Result<Geography> {
       });
   const placemark = (node: Node, shapes: Node, depth: number): void => {
     if (depth > 8) return;
-    for (const { coordinates } of list(shapes.Point)) {
+    const bare = shapes === node && !('Point' in node || 'LineString' in node || 'MultiGeometry' in node);
+    for (const { coordinates } of bare ? [{ coordinates: '' }] : list(shapes.Point)) {
       const [place] = points(coordinates);
-      const said = { name: text(node.name), note: text(node.description) };
+      const said = { name: text(node.name).trim(), note: text(node.description).trim() };
       const extended = Object.fromEntries(
         list((node.ExtendedData as Node | undefined)?.Data).map((one) => [
           text(one['@name']),
           text(one.value),
         ]),
       );
-      if (place) found.places.push({ ...place, ...said, fields: fieldsOf({ ...extended, name: said.name }) });
+      const fields = fieldsOf(extended);
+      if (place || (bare && Object.keys(fields).length > 0))
+        found.places.push({ at: place ?? null, ...said, fields });
     }
     for (const { coordinates } of list(shapes.LineString)) {
       const drawn = points(coordinates);
@@ -183,6 +206,7 @@ export function readGeography(content: string): Result<Geography> {
       removeNSPrefix: true,
       parseTagValue: false,
       parseAttributeValue: false,
+      trimValues: false,
       processEntities: { enabled: true, maxTotalExpansions: 100_000 },
     }).parse(content, true) as Node;
   } catch (error) {

@@ -2,6 +2,8 @@ import Papa from 'papaparse';
 import { TONES } from '../radio';
 import { fail, ok, type Result } from '../result';
 import { isHeadings, meaningOf, type ColumnMeaning } from '../table';
+import { armed } from './formula';
+import { TABLE_LIMITS } from './table-limits';
 
 /** What parts the cells of a line. */
 export const DELIMITERS = { '\t': 'tabs', ';': 'semicolons', '|': 'bars', ',': 'commas' } as const;
@@ -9,7 +11,8 @@ export type Delimiter = keyof typeof DELIMITERS;
 
 /** A file of rows and cells, with what each column is, as far as that is known. */
 export interface Table {
-  delimiter: Delimiter;
+  /** null where the cells of a spreadsheet need none. */
+  delimiter: Delimiter | null;
   /** The headings as they stand there; null where there are none. */
   headings: string[] | null;
   /** What each column is; undefined where nobody knows. */
@@ -21,7 +24,8 @@ export interface Table {
   beyond: number;
 }
 
-export const TABLE_LIMITS = { rows: 60_000, columns: 200, cell: 10_000 };
+/** Of how many rows one tells how far the reading is. */
+const TELLS_EVERY = 2000;
 /** Rows by which delimiter and meanings are told. */
 const LOOKED_AT = 60;
 /** What is looked at at most, characters: a line without an end is no table. */
@@ -107,7 +111,11 @@ export function meaningsByContent(rows: readonly (readonly string[])[]): (Column
  * Reads a text as rows and cells (RFC 4180, with any of the delimiters): delimiter, headings and what the columns are come from the
  * content. Fails for what is no table, with what to do.
  */
-export function readTable(text: string, delimiter: Delimiter = delimiterOf(text)): Result<Table> {
+export function readTable(
+  text: string,
+  delimiter: Delimiter = delimiterOf(text),
+  soFar?: (share: number) => void,
+): Result<Table> {
   const rows: string[][] = [];
   const lines: number[] = [];
   let beyond = 0;
@@ -125,6 +133,7 @@ export function readTable(text: string, delimiter: Delimiter = delimiterOf(text)
       )
         line++;
       from = meta.cursor;
+      if (soFar && rows.length % TELLS_EVERY === 0) soFar(from / text.length);
       if (data.every((cell) => cell.trim() === '')) return;
       if (data.length > TABLE_LIMITS.columns)
         odd = `Line ${at} has ${data.length} cells; ${TABLE_LIMITS.columns} are the most. This is not a table of stations.`;
@@ -142,6 +151,21 @@ export function readTable(text: string, delimiter: Delimiter = delimiterOf(text)
     },
   });
   if (odd) return fail(`${odd} Nothing was read.`);
+  return tableOf(
+    rows.map((row) => row.map(armed)),
+    lines,
+    delimiter,
+    beyond,
+  );
+}
+
+/** Rows of cells as a table, by its headings or by what its columns hold. `lines` has where each row begins. */
+export function tableOf(
+  rows: string[][],
+  lines: readonly number[],
+  delimiter: Delimiter | null,
+  beyond = 0,
+): Result<Table> {
   if (rows.length === 0) return fail('There is nothing in this file but empty lines.');
   const headed = isHeadings(rows[0]!);
   const body = headed ? rows.slice(1) : rows;
@@ -150,7 +174,7 @@ export function readTable(text: string, delimiter: Delimiter = delimiterOf(text)
     headings: headed ? rows[0]! : null,
     meanings: headed ? rows[0]!.map(meaningOf) : meaningsByContent(body.slice(0, LOOKED_AT)),
     rows: body,
-    lines: headed ? lines.slice(1) : lines,
+    lines: headed ? lines.slice(1) : [...lines],
     beyond,
   });
 }

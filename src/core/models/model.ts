@@ -26,6 +26,10 @@ export function slotsOf(model: Model, list: number): { first: number; count: num
   return holds === 'channels' ? model.slots : { first: 1, count: model.bands.length };
 }
 
+/** The slots of all of a model's lists, the first list first. */
+export const slotRanges = (model: Model): { list: number; range: { first: number; count: number } }[] =>
+  model.lists.map((_, list) => ({ list, range: slotsOf(model, list) ?? model.slots }));
+
 /** The numbers of a model's lists of channels: its sides, or its only list. */
 export const sidesOf = (model: Model): number[] =>
   model.lists.flatMap(({ holds }, list) => (holds === 'channels' ? [list] : []));

@@ -79,6 +79,65 @@ export function placeWhatFits(plan: Plan, channels: readonly NewChannel[], wante
   return { edit: asOne(label, edits), placed: fits.length, over };
 }
 
+/** The slots that the radio has on each of its lists. */
+export type ListRanges = readonly { list: number; range: SlotRange }[];
+
+/**
+ * Places new channels in the slots that they name, as far as those are there and free; the others in the next free slots of the first
+ * list, and what finds none is left over.
+ *
+ * @example placeInSlots(plan, channels, slots, [{ list: 0, range: { first: 0, count: 150 } }])
+ */
+export function placeInSlots(
+  plan: Plan,
+  channels: readonly NewChannel[],
+  slots: ReadonlyMap<ChannelId, { slot: number; list: number }>,
+  lists: ListRanges,
+): Placing {
+  const taken = new Set(plan.channels.map(({ list, slot }) => `${list} ${slot}`));
+  const free = (list: number, slot: number) => !taken.has(`${list} ${slot}`);
+  const going = new Map<number, { channel: NewChannel; slot: number }[]>();
+  const put = (channel: NewChannel, list: number, slot: number) => {
+    taken.add(`${list} ${slot}`);
+    const own = going.get(list) ?? [];
+    going.set(list, own);
+    own.push({ channel, slot });
+  };
+  const others = channels.filter((channel) => {
+    const named = slots.get(channel.id);
+    const range = lists.find(({ list }) => list === named?.list)?.range;
+    if (!named || !range || named.slot < range.first || named.slot >= range.first + range.count) return true;
+    if (!free(named.list, named.slot)) return true;
+    put(channel, named.list, named.slot);
+    return false;
+  });
+  const [main] = lists;
+  let next = main?.range.first ?? 0;
+  const over = others.filter((channel) => {
+    if (!main) return true;
+    const end = main.range.first + main.range.count;
+    while (next < end && !free(main.list, next)) next++;
+    if (next >= end) return true;
+    put(channel, main.list, next);
+    return false;
+  });
+  const edits: PlainEdit[] = lists.flatMap(({ list, range }): PlainEdit[] => {
+    const own = going.get(list) ?? [];
+    if (own.length === 0) return [];
+    const placing = {
+      name: 'place' as const,
+      channels: own.map(({ channel }) => channel),
+      slots: own.map(({ slot }) => slot),
+      ...{ placement: 'next-free' as const, at: range.first, range },
+    };
+    return [list > 0 ? { ...placing, list } : placing];
+  });
+  if (over.length > 0) edits.push({ name: 'put', kind: 'leftOver', records: over, before: null });
+  const placed = channels.length - over.length;
+  const label = `Place ${channelsOf(placed)}${over.length > 0 ? `, ${over.length} left over` : ''}`;
+  return { edit: asOne(label, edits), placed, over: over.length };
+}
+
 /** Places channels that are left over, as far as there is room; the others stay left over. Fails where there is none at all. */
 export function placeLeftOver(plan: Plan, ids: ReadonlySet<ChannelId>, wanted: Wanted): Result<Placing> {
   const { placement, at, range, list } = wanted;

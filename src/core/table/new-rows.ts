@@ -1,5 +1,7 @@
 import {
   channelDefaults,
+  LIST_LIMIT,
+  NAME_LIMIT,
   parseCell,
   TAG_LIMITS,
   type CellContext,
@@ -28,6 +30,8 @@ export interface NewRows {
   /** Rows of which no channel comes, since their receive frequency is not understood. */
   refused: { line: number; text: string; reason: string }[];
   notes: string[];
+  /** Which slot and side a row names, by the channel that came of it. */
+  slots: ReadonlyMap<ChannelId, { slot: number; list: number }>;
 }
 
 /** In which order cells are read: transmit is read against receive. */
@@ -54,7 +58,7 @@ const degrees = (text: string | undefined, most: number): number | undefined => 
 /** What is said of the station in a row: who it is and where; null where nothing is. */
 function sourceOf(
   line: number,
-  { call, place, lat, lon, locator, service }: PastedRow['cells'],
+  { call, place, lat, lon, locator, service, directory, entry }: PastedRow['cells'],
 ): Channel['source'] {
   const square = locator === undefined ? null : parseLocator(locator.trim().toUpperCase());
   const [north, east] = [degrees(lat, 90), degrees(lon, 180)];
@@ -64,23 +68,61 @@ function sourceOf(
       : square?.ok
         ? square.value
         : undefined;
-  const said = [call, place, service].some((text) => (text ?? '').trim() !== '');
+  const said = [call, place, service, directory].some((text) => (text ?? '').trim() !== '');
   if (!said && !at) return null;
   const short = (text: string | undefined, most: number) => cutText(keepableText(text ?? '').trim(), most);
+  const from = short(directory, 40);
   return {
-    directory: 'file',
-    entry: `line ${line}`,
-    service: short(service, 40).toLowerCase() || 'amateur',
+    directory: from || 'file',
+    entry: from ? short(entry, 80) : `line ${line}`,
+    service: from ? short(service, 40) : short(service, 40).toLowerCase() || 'amateur',
     ...(short(call, 16) && { call: short(call, 16) }),
     ...(short(place, 60) && { place: short(place, 60) }),
     ...at,
   };
 }
 
-/** Makes channels of pasted rows; what is not understood keeps nothing else out. `makeId` gives each an id of its own. */
-export function newRows(rows: readonly PastedRow[], context: CellContext, makeId: () => ChannelId): NewRows {
-  const made: NewRows = { channels: [], odd: [], refused: [], notes: [] };
-  for (const { line, cells } of rows) {
+const isYes = (text: string | undefined) => /^(yes|y|1|true|on)$/i.test((text ?? '').trim());
+
+/** What a row of Veridon's own says in words that are taken as they stand. */
+const asWritten = (
+  { name, note, fixed, always, satellite }: PastedRow['cells'],
+  { rx, tx }: Pick<Channel, 'rx' | 'tx'>,
+): Partial<Channel> => ({
+  name: cutText(keepableText(name ?? '').trim(), NAME_LIMIT),
+  note: cutText(keepableText(note ?? ''), 500),
+  txFixed: isYes(fixed) && tx !== null && tx !== rx,
+  alwaysOn: isYes(always),
+  ...(isYes(satellite) && { satellite: true }),
+});
+
+/** The slot that a row names, and the side, counted from 1 as people see it; undefined where it names none that there is. */
+function placeOf({ slot, side }: PastedRow['cells']): { slot: number; list: number } | undefined {
+  const number = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : undefined);
+  const at = number(slot ?? '');
+  const list = side?.trim() ? number(side) : 1;
+  return at === undefined || list === undefined || list < 1 || list > LIST_LIMIT
+    ? undefined
+    : { slot: at, list: list - 1 };
+}
+
+/** Of how many rows one tells how far it is. */
+const TELLS_EVERY = 2000;
+
+/**
+ * Makes channels of pasted rows; what is not understood keeps nothing else out. `makeId` gives each an id of its own; `soFar` is told how
+ * much is done, 0 to 1.
+ */
+export function newRows(
+  rows: readonly PastedRow[],
+  context: CellContext,
+  makeId: () => ChannelId,
+  soFar?: (share: number) => void,
+): NewRows {
+  const slots = new Map<ChannelId, { slot: number; list: number }>();
+  const made: NewRows = { channels: [], odd: [], refused: [], notes: [], slots };
+  for (const [at, { line, cells }] of rows.entries()) {
+    if (soFar && at % TELLS_EVERY === 0) soFar(at / rows.length);
     const rx = parseCell('rx', cells.rx ?? '', { rx: 0 }, context);
     if (!rx.ok) {
       const text = Object.values(cells).filter(Boolean).join(' ');
@@ -99,15 +141,20 @@ export function newRows(rows: readonly PastedRow[], context: CellContext, makeId
         if (parsed.note !== undefined) made.notes.push(`Line ${line}: ${parsed.note}`);
       }
     }
-    if (cells.note) fields.note = cutText(keepableText(cells.note).trim(), 500);
+    // Veridon's own files say of each channel whether its transmit side is one of its own: their words are taken as they stand.
+    const own = cells.fixed !== undefined;
+    if (own) fields = { ...fields, ...asWritten(cells, fields) };
+    else if (cells.note) fields.note = cutText(keepableText(cells.note).trim(), 500);
     const tags = tagsIn(cells.tags ?? '');
     if (tags.length > 0) fields.tags = tags;
     const source = sourceOf(line, cells);
     if (source) {
       fields = { ...fields, source };
       // What is not the owner's to send on comes in as listen only, as from a directory.
-      if (LISTEN_ONLY_SERVICES.some((service) => service === source.service)) fields.tx = null;
+      if (!own && LISTEN_ONLY_SERVICES.some((service) => service === source.service)) fields.tx = null;
     }
+    const place = placeOf(cells);
+    if (place) slots.set(id, place);
     made.channels.push({ ...fields, id });
   }
   return made;

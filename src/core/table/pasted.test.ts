@@ -16,9 +16,13 @@ describe('under headings, in any order and wording', () => {
       kind: 'rows',
       unknown: [],
       rows: [
-        { line: 2, cells: { note: 'north', rx: '145,6125', name: 'Hill', access: '88,5', tx: '-0.6' } },
-        { line: 3, cells: { note: '', rx: '433.5', name: '', access: '' } },
+        { line: 2, cells: { note: 'north', rx: '145,6125 MHz', name: 'Hill', access: '88,5', tx: '-0.6' } },
+        { line: 3, cells: { note: '', rx: '433.5 MHz', name: '', access: '' } },
       ],
+    }));
+  test('figures without a unit are in the one that the heading names', () =>
+    expect(read('Name\tReceive kHz\tShift (kHz)\nA\t145612.5\t-600\nB\t145.5 MHz\t0')).toMatchObject({
+      rows: [{ cells: { rx: '145612.5 kHz', tx: '-600 kHz' } }, { cells: { rx: '145.5 MHz', tx: '=' } }],
     }));
   test('tones in two columns, headings that nobody knows, a call sign for a name', () =>
     expect(

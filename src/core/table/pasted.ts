@@ -7,7 +7,11 @@ import type { Column } from '../plan';
  */
 
 /** What a pasted row may have beside the columns of the table. */
-export const BESIDES = ['note', 'tags', 'call', 'place', 'lat', 'lon', 'locator', 'service'] as const;
+export const BESIDES = [
+  ...(['note', 'tags', 'call', 'place', 'lat', 'lon', 'locator', 'service'] as const),
+  // What Veridon's own files say besides, so that a plan that went out as rows comes in again as it was.
+  ...(['slot', 'side', 'always', 'satellite', 'fixed', 'directory', 'entry'] as const),
+] as const;
 export type PastedField = Exclude<Column, 'slot'> | (typeof BESIDES)[number];
 
 /** A row as it was pasted: text by field. */
@@ -34,10 +38,12 @@ export const COLUMN_MEANINGS = [
   'mode',
   'power',
   'scan',
-  'slot',
   ...BESIDES,
 ] as const;
 export type ColumnMeaning = (typeof COLUMN_MEANINGS)[number];
+
+/** Columns of frequencies, whose headings may name their unit. */
+const WITH_UNIT: readonly (ColumnMeaning | undefined)[] = ['rx', 'tx', 'shift'];
 
 /** Headings in the words that people and programs of several makers use, in small letters. What stands for two things at once is none. */
 const HEADINGS: Record<string, ColumnMeaning> = {};
@@ -132,6 +138,12 @@ heading('lat', 'lat', 'latitude', 'lat deg', 'north');
 heading('lon', 'lon', 'lng', 'long', 'longitude', 'lon deg', 'east');
 heading('locator', 'locator', 'grid', 'square', 'grid square', 'maidenhead');
 heading('service', 'service', 'category');
+heading('side', 'side');
+heading('always', 'always on');
+heading('satellite', 'satellite');
+heading('fixed', 'own transmit');
+heading('directory', 'directory');
+heading('entry', 'entry');
 heading('place', 'place', 'site', 'location', 'town', 'city', 'qth');
 
 /** A heading brought to the form in which it is known: small letters, without brackets, units apart from words by one space. */
@@ -145,7 +157,9 @@ const headingOf = (text: string) =>
 /** What a column is by its heading; undefined where nobody knows it. */
 export const meaningOf = (text: string): ColumnMeaning | undefined => {
   const word = headingOf(text);
-  return Object.hasOwn(HEADINGS, word) ? HEADINGS[word] : undefined;
+  const known = (one: string) => (Object.hasOwn(HEADINGS, one) ? HEADINGS[one] : undefined);
+  const bare = known(word.replace(/ [kmg]?hz$/, ''));
+  return known(word) ?? (WITH_UNIT.includes(bare) ? bare : undefined);
 };
 
 /** True where a row is one of headings: two known ones at least, receive among them, and none that reads as a number. */
@@ -187,12 +201,30 @@ function accessText(
   return back === '' ? out : `${out}/${back}`;
 }
 
-/** Rows of cells as fields, by what each column is; what is empty is no row. `lineOf` says in which line a row stood. */
+/** The unit that a heading names, for the figures that stand under it without one: `Receive kHz` is kHz. */
+const unitOf = (heading: string | undefined): string | undefined => {
+  const [, word] = /(?:^| )([kmg]?hz)$/.exec(headingOf(heading ?? '')) ?? [];
+  return ['Hz', 'kHz', 'MHz', 'GHz'].find((unit) => unit.toLowerCase() === word);
+};
+
+/**
+ * Rows of cells as fields, by what each column is and the unit that its heading names; what is empty is no row. `lineOf` says in which
+ * line a row stood.
+ */
 export function rowsByMeaning(
   meanings: readonly (ColumnMeaning | undefined)[],
   rows: readonly (readonly string[])[],
   lineOf: (row: number) => number,
+  headings: readonly string[] | null = null,
 ): PastedRow[] {
+  const units = meanings.map((meaning, column) =>
+    WITH_UNIT.includes(meaning) ? unitOf(headings?.[column]) : undefined,
+  );
+  // What reads as nothing is nothing, in whatever unit.
+  const inUnit = (text: string, column: number) =>
+    units[column] !== undefined && /^[-+]?[\d., ']*[1-9][\d., ']*$/.test(plain(text))
+      ? `${text.trim()} ${units[column]}`
+      : text;
   const placesOf = (field: ColumnMeaning) => meanings.flatMap((one, place) => (one === field ? [place] : []));
   const places = new Map(COLUMN_MEANINGS.map((field) => [field, placesOf(field)]));
   return rows.flatMap((row, at) => {
@@ -201,7 +233,8 @@ export function rowsByMeaning(
     const cell = (field: ColumnMeaning) => {
       const own = places.get(field)!;
       const filled = own.find((place) => (row[place] ?? '').trim() !== '');
-      return own.length === 0 ? undefined : (row[filled ?? own[0]!] ?? '');
+      const place = filled ?? own[0];
+      return place === undefined ? undefined : inUnit(row[place] ?? '', place);
     };
     const cells: PastedRow['cells'] = {};
     for (const field of ['name', 'rx', 'mode', 'power', 'scan', ...BESIDES] as const) {
@@ -216,7 +249,7 @@ export function rowsByMeaning(
     const access = accessText(cell('access'), cell('send'), cell('expect'));
     if (access !== undefined) cells.access = access;
     // What has a call sign and no name is called by that.
-    if ((cells.name ?? '').trim() === '' && cells.call) cells.name = cells.call;
+    if ((cells.name ?? '').trim() === '' && cells.call && cells.fixed === undefined) cells.name = cells.call;
     return [{ line: lineOf(at), cells }];
   });
 }
@@ -227,7 +260,7 @@ function underHeadings(rows: readonly (readonly string[])[]): Pasted {
   return {
     kind: 'rows',
     unknown: head.filter((text, at) => text.trim() !== '' && meanings[at] === undefined),
-    rows: rowsByMeaning(meanings, body, (at) => at + 2),
+    rows: rowsByMeaning(meanings, body, (at) => at + 2, head),
   };
 }
 

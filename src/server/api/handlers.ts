@@ -5,7 +5,8 @@ import { settingsOfModel } from '../../core/image';
 import { modelById } from '../../core/models';
 import { parseRoute, USUAL_REGION } from '../../core/radio';
 import { notFound } from '../problem';
-import { fileName, planCsv } from '../export';
+import { ownOrigin, paperPdf } from '../paper';
+import { exportPlan, exportStations, planJsonSchema } from '../export';
 import { databaseKind } from '../health';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
 import { importFile } from '../import';
@@ -86,12 +87,10 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
     const { plan } = await getPlan(params.id);
     return { neighbours: [...(await neighboursOf(areaOf(plan)))] };
   },
-  export: async ({ params, query }) => {
-    const { plan } = await getPlan(params.id);
-    return query.as === 'csv'
-      ? { file: planCsv(plan), type: 'text/csv; charset=utf-8', name: fileName(plan, 'csv') }
-      : { file: JSON.stringify(plan, null, 2), type: 'application/json', name: fileName(plan, 'json') };
-  },
+  export: ({ params, query }) => exportPlan(params.id, query.as),
+  exportSome: ({ params, body }) => exportPlan(params.id, body.as, body.ids),
+  paper: ({ params, query }) => paperPdf(params.id, query.as, ownOrigin()),
+  planFormat: () => planJsonSchema(),
   directories: async () => ({ directories: await listDirectories() }),
   setAccount: async ({ params, body: { name, password }, gone }) => {
     await setAccount(params.id, name === null || password === null ? null : { name, password }, gone);
@@ -108,6 +107,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
       },
       gone,
     ),
+  exportStations: ({ body }) => exportStations(body.stations, body.as, body.name),
   places: ({ query, gone }) => findPlaces(query.q, gone),
   entries: ({ query: { radius, plan, model, ...at }, gone }) =>
     searchRegister({ ...at, radiusKm: radius, planId: plan, modelId: model }, gone),

@@ -3,6 +3,7 @@
 import { TickField } from '@/ui';
 import type { EntriesAnswer } from '@/api/directories';
 import { formatDistance } from '@/core/radio';
+import { OutOfSearch } from './out-of-search';
 import type { Search } from './use-search';
 
 /** Why entries were dropped, most common reason first: `has no DMR`, 14 of them. */
@@ -72,6 +73,8 @@ export function Tally({ search }: { search: Search }) {
       {answer.beyond > 0 && (
         <span className="text-caution">{answer.beyond} more lie farther: search a smaller circle.</span>
       )}
+      <span className="flex-1" />
+      {search.shown.length > 0 && <OutOfSearch search={search} />}
     </div>
   );
 }

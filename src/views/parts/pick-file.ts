@@ -1,8 +1,15 @@
+/** How files of stations are called; what they are comes from their content. */
+const ENDINGS = ['csv', 'tsv', 'txt', 'xlsx', 'json', 'geojson', 'gpx', 'kml'];
+
+/** True for a file that may hold stations, by its name. */
+export const isStationFile = ({ name }: File): boolean =>
+  ENDINGS.some((ending) => name.toLowerCase().endsWith(`.${ending}`));
+
 /** Lets a person choose a file of stations or a track from the disk. */
 export function pickFile(onFile: (file: File) => void): void {
   const input = document.createElement('input');
   input.type = 'file';
-  input.accept = '.csv,.tsv,.txt,.json,.geojson,.gpx,.kml';
+  input.accept = ENDINGS.map((ending) => `.${ending}`).join(',');
   input.onchange = () => {
     const [file] = input.files ?? [];
     if (file) onFile(file);

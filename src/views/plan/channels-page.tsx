@@ -5,7 +5,7 @@ import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import type { FindingField } from '@/core/check';
 import type { ChannelId, Edit } from '@/core/plan';
 import { useStable, lazily } from '@/ui';
-import { pickFile } from '@/views/parts/pick-file';
+import { isStationFile, pickFile } from '@/views/parts/pick-file';
 import type { Wish } from './arrange-panel';
 import { ChannelTable } from './channel-table';
 import { useDesk } from './desk';
@@ -72,9 +72,6 @@ type Panel =
   | { kind: 'file'; file: File }
   | { kind: 'then'; revision: number; called: string };
 
-/** What files of stations are called; what they are is worked out from their content. */
-const STATION_FILES = /\.(csv|tsv|txt|json|geojson|gpx|kml)$/i;
-
 /** The channels at work: band strip, channel table, radio face, and what Check and the fit say. */
 export function ChannelsPage() {
   const desk = useDesk();
@@ -129,7 +126,7 @@ export function ChannelsPage() {
       onDrop={(event) => {
         const [file, ...others] = event.dataTransfer.files;
         // Several files, and those that are no list, are a radio's: who opens images takes them.
-        if (!file || others.length > 0 || !STATION_FILES.test(file.name)) return;
+        if (!file || others.length > 0 || !isStationFile(file)) return;
         event.preventDefault();
         event.stopPropagation();
         setPanel({ kind: 'file', file });

@@ -1,14 +1,16 @@
-import {
-  makeId,
-  parseBlock,
-  type Channel,
-  type ChannelId,
-  type Column,
-  type NewChannel,
-  type Plan,
-} from '@/core/plan';
+import { makeId, parseBlock, type ChannelId, type Column, type NewChannel, type Plan } from '@/core/plan';
 import type { Result } from '@/core/result';
-import { newRows, placeWhatFits, readPasted, type OddCell, type Pasted, type PastedRow } from '@/core/table';
+import { slotRanges } from '@/core/models';
+import {
+  newRows,
+  placeInSlots,
+  placeWhatFits,
+  readPasted,
+  type NewRows,
+  type OddCell,
+  type Pasted,
+  type Placing,
+} from '@/core/table';
 import { blockRows } from './selection';
 import type { RefusedRow } from './use-clipboard';
 import { draftKey, type Table } from './use-table';
@@ -18,6 +20,13 @@ import { readWhole } from './whole-channels';
 const newId = () => makeId('ch', crypto.getRandomValues(new Uint8Array(12))) as ChannelId;
 
 const rowsOf = (n: number) => (n === 1 ? '1 row' : `${n} rows`);
+
+/** What came of a paste or a file: channels, cells that were not understood, and what is worth knowing. */
+interface Came {
+  channels: readonly NewChannel[];
+  odd: readonly OddCell[];
+  notes: readonly string[];
+}
 
 /** What pasting works on; it comes with the first paste. */
 export interface PasteInto {
@@ -41,12 +50,19 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
   ) => {
     if (channels.length === 0) return;
     const plan: Plan = store.get().plan;
-    const { edit, placed, over } = placeWhatFits(plan, channels, {
-      placement: before === undefined ? 'next-free' : 'push-down',
-      at: before ?? table.active?.slot ?? table.range.first,
-      range: table.range,
-      list: table.list,
-    });
+    settle(
+      placeWhatFits(plan, channels, {
+        placement: before === undefined ? 'next-free' : 'push-down',
+        at: before ?? table.active?.slot ?? table.range.first,
+        range: table.range,
+        list: table.list,
+      }),
+      { channels, odd, notes },
+    );
+  };
+
+  /** Keeps what was placed, and says what came of it. */
+  const settle = ({ edit, placed, over }: Placing, { channels, odd, notes }: Came) => {
     const result = store.apply(edit);
     if (result.ok)
       for (const { id, column, text, reason } of odd) table.setDraft(draftKey(id, column), { text, reason });
@@ -146,15 +162,13 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
   };
 
   return {
-    /** Takes rows of a file, whose columns are known. */
-    rows: (taken: readonly PastedRow[]) => pasteRows({ kind: 'rows', rows: [...taken], unknown: [] }),
-    /** Takes whole channels of a file. */
-    whole: (channels: readonly Channel[]) =>
-      add(
-        channels.map(({ slot: _, list: _list, ...fields }) => ({ ...fields, id: newId() })),
-        [],
-        [],
-      ),
+    /** Takes what a file came to: in the slots that it names as far as they are free, or in the next free ones. */
+    file: async (made: NewRows, inSlots: boolean) => {
+      setRefused(made.refused);
+      if (inSlots && made.channels.length > 0)
+        settle(placeInSlots(store.get().plan, made.channels, made.slots, slotRanges(hand.model)), made);
+      else await add(made.channels, made.odd, made.notes);
+    },
     /** Takes whole channels that were dropped before a slot; what stands there goes down. */
     drop: (own: string, before: number) => pasteOwn(own, before),
     async paste(text: string, own: string) {

@@ -1,6 +1,8 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
+import { PAPER_NAMES, PAPERS } from '@/core/fit';
+import { OUT_FORMATS, OUT_NAMES } from '@/core/interchange';
 import { formatFrequency } from '@/core/radio';
 import { COLUMNS, SORT_KEYS, slotText } from '@/core/plan';
 import { ALIKE, ALIKE_NAMES, CASES, EXTRA_NAMES } from '@/core/table';
@@ -69,11 +71,17 @@ export function PlanCommands({
     ),
     planCommand('find-stations', 'Find stations for this plan', () => router.push(`/find?plan=${plan.id}`)),
     planCommand('write', 'Write this plan to a radio', () => router.push(`/bench?plan=${plan.id}`)),
-    planCommand('export-csv', 'Export for a spreadsheet', () =>
-      window.location.assign(`/api/plans/${plan.id}/export?as=csv`),
+    ...OUT_FORMATS.map((format) =>
+      planCommand(
+        `export-${format}`,
+        `Take the plan out as ${OUT_NAMES[format].name}: ${OUT_NAMES[format].use}`,
+        () => window.location.assign(`/api/plans/${plan.id}/export?as=${format}`),
+      ),
     ),
-    planCommand('export-json', 'Export whole, as JSON', () =>
-      window.location.assign(`/api/plans/${plan.id}/export?as=json`),
+    ...PAPERS.map((as) =>
+      planCommand(`paper-${as}`, `Print: ${PAPER_NAMES[as].name}, ${PAPER_NAMES[as].use}`, () =>
+        window.open(`/plans/${plan.id}/paper?as=${as}`),
+      ),
     ),
     planCommand('abbreviations', 'Change the abbreviations of this plan', editAbbreviations),
     planCommand('replace', 'Find and replace', replace, 'Ctrl H'),

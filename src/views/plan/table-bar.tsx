@@ -9,6 +9,8 @@ import { useDesk } from './desk';
 /** Comes after the table. */
 const FactsMenu = lazily(() => import('./facts-menu').then((module) => module.FactsMenu), { after: 200 });
 
+const OutOfPlan = lazily(() => import('./out-of-plan').then((module) => module.OutOfPlan), { after: 300 });
+
 /** The radio's lists: left, right, and the home channels of each. */
 function Lists() {
   const { hand, table } = useDesk();
@@ -98,17 +100,15 @@ export function TableBar({
       >
         <Columns3 size={15} aria-hidden />
       </Button>
-      <a
+      <div
         className={clsx(
-          'rounded-md px-2 py-1 text-[13px] hover:bg-sunk max-[1100px]:hidden',
+          'w-[82px] shrink-0 max-[1100px]:hidden',
           // With a radio of several lists the bar is full; Ctrl K has it.
           hand.model.lists.length > 1 && 'max-[1500px]:hidden',
         )}
-        href={`/api/plans/${hand.plan.id}/export?as=csv`}
-        download
       >
-        Export
-      </a>
+        <OutOfPlan />
+      </div>
       <Link
         prefetch={false}
         href={`/find?plan=${hand.plan.id}`}

@@ -106,8 +106,7 @@ export function useActions(hand: PlanInHand, table: Table) {
     paste: clipboard.paste,
     drop: clipboard.drop,
     duplicate: clipboard.duplicate,
-    takeRows: clipboard.takeRows,
-    takeWhole: clipboard.takeWhole,
+    takeFile: clipboard.takeFile,
     refused: clipboard.refused,
     dropRefused: clipboard.dropRefused,
   };

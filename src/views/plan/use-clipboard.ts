@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { cellText, type Channel } from '@/core/plan';
-import type { PastedRow } from '@/core/table';
+import { cellText } from '@/core/plan';
+import type { NewRows } from '@/core/table';
 import type { Result } from '@/core/result';
 import { blockRows } from './selection';
 import type { Table } from './use-table';
@@ -49,7 +49,6 @@ export function useClipboard(
     paste: async (text: string, own: string) => (await into()).paste(text, own),
     drop: async (own: string, before: number) => (await into()).drop(own, before),
     duplicate: async () => (await into()).duplicate(),
-    takeRows: async (taken: readonly PastedRow[]) => (await into()).rows(taken),
-    takeWhole: async (channels: readonly Channel[]) => (await into()).whole(channels),
+    takeFile: async (made: NewRows, inSlots: boolean) => (await into()).file(made, inSlots),
   };
 }

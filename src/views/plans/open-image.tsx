@@ -4,11 +4,14 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { Refusal, sentenceOf } from '@/api/ask';
 import { call } from '@/api/call';
+import { fileApi } from '@/api/files';
 import { planApi } from '@/api/plans';
 import { Button, Trouble } from '@/ui';
+import { isStationFile } from '@/views/parts/pick-file';
 
 /** Longest file that is read here; no radio's image is longer, and one that is would only be carried about. */
 const LONGEST = 290_000;
+const LONGEST_PLAN = 2_900_000;
 
 async function base64Of(file: File): Promise<string> {
   const bytes = new Uint8Array(await file.arrayBuffer());
@@ -26,6 +29,8 @@ function useOpenImage() {
 
   const open = async (files: File[], rescue = false) => {
     if (files.length === 0) return;
+    const [file] = files;
+    if (files.length === 1 && isStationFile(file!)) return openPlanFile(file!);
     const long = files.find(({ size }) => size > LONGEST);
     if (long) return setTrouble({ text: `“${long.name}” is longer than any radio’s image.`, files: null });
     setBusy(true);
@@ -42,6 +47,31 @@ function useOpenImage() {
     } catch (error) {
       const damaged = error instanceof Refusal && error.kind === 'image-damaged';
       setTrouble({ text: sentenceOf(error), files: damaged ? files : null });
+    }
+    setBusy(false);
+  };
+
+  /** A plan of ours that somebody took out; rows of stations want a plan to go into. */
+  const openPlanFile = async (file: File) => {
+    if (!file.name.toLowerCase().endsWith('.json'))
+      return setTrouble({
+        text: `“${file.name}” may hold stations. Open the plan that they go into, and drop it there.`,
+        files: null,
+      });
+    if (file.size > LONGEST_PLAN)
+      return setTrouble({
+        text: `“${file.name}” is longer than a plan that is opened at once.`,
+        files: null,
+      });
+    setBusy(true);
+    setTrouble(null);
+    try {
+      const made = await call(fileApi.importFile, {
+        body: { base64: await base64Of(file), slots: 'as in the file' },
+      });
+      router.push(`/plans/${made.plan}`);
+    } catch (error) {
+      setTrouble({ text: sentenceOf(error), files: null });
     }
     setBusy(false);
   };

@@ -65,7 +65,7 @@ function Mark() {
 /** The places of the application, along the left edge of the chart table. */
 export function Rail() {
   return (
-    <div className="flex h-full shrink-0">
+    <div className="flex h-full shrink-0 print:hidden">
       <nav aria-label="Places" className="flex w-[68px] flex-col items-center gap-1 px-1.5 py-3">
         <Link prefetch={false} href="/" className="mb-3" aria-label="Veridon, all plans">
           <Mark />

@@ -42,7 +42,7 @@ function Drop() {
     <>
       {over && (
         <div className="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-lg border-2 border-dashed border-ink bg-sheet/90 text-[17px] font-semibold">
-          Let go to open the image as a plan
+          Let go to open it as a plan
         </div>
       )}
       {files && <OpenDropped files={files} />}
@@ -97,7 +97,7 @@ export function Shell({ children }: { children: ReactNode }) {
   return (
     <QueryClientProvider client={client}>
       <CommandsProvider>
-        <div className="flex h-dvh">
+        <div className="flex h-dvh print:block print:h-auto">
           <Rail />
           <div className="min-w-0 flex-1">{children}</div>
         </div>

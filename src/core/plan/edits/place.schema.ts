@@ -23,6 +23,8 @@ export const placeSchema = z.object({
       .min(1)
       .max(SLOT_LIMIT + 1),
   }),
+  /** The slot of each channel, all of them free: then neither the way nor `at` counts. */
+  slots: z.array(slot).max(CHANNEL_LIMIT).optional(),
   /** The slots that the preview showed; the edit is refused where they are no longer what it would give. */
   expect: z.array(slot).max(CHANNEL_LIMIT).optional(),
 });

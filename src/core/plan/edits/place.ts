@@ -1,16 +1,48 @@
-import { fail, ok } from '../../result';
+import { fail, ok, type Result } from '../../result';
+import type { Channel, NewChannel } from '../channel.schema';
 import { KINDS } from '../kinds';
 import { orderedChannels } from '../plan';
+import type { Plan } from '../plan.schema';
 import { countOf } from '../record';
 import { withoutDangling } from '../references';
-import { previewPlacing } from '../slots';
+import { previewPlacing, type SlotRange } from '../slots';
 import { defineEdit } from './define';
 import type { PlaceEdit } from './place.schema';
 
-/** Puts new channels into slots of one list, making room in one of the ways of `PLACEMENTS`. */
+/** Channels of a plan with new ones in slots of their own, one each. Fails where one is taken, twice there, or none of the radio's. */
+function intoSlots(
+  plan: Plan,
+  fresh: readonly NewChannel[],
+  slots: readonly number[],
+  { first, count }: SlotRange,
+  list: number,
+): Result<Channel[]> {
+  if (slots.length !== fresh.length)
+    return fail(`There are ${fresh.length} channels and ${slots.length} slots for them.`);
+  const beyond = slots.find((slot) => slot < first || slot >= first + count);
+  if (beyond !== undefined)
+    return fail(`There is no slot ${beyond}: they run from ${first} to ${first + count - 1}.`);
+  const held = new Map(
+    plan.channels.filter((channel) => channel.list === list).map((channel) => [channel.slot, channel]),
+  );
+  const taken = slots.map((slot) => held.get(slot)).find((channel) => channel !== undefined);
+  if (taken)
+    return fail(`Slot ${taken.slot} is taken by “${taken.name}” meanwhile. Look at the slots again.`);
+  const channels = orderedChannels([
+    ...plan.channels,
+    ...fresh.map((channel, index) => ({ ...channel, list, slot: slots[index]! })),
+  ]);
+  return typeof channels === 'string' ? fail(channels) : ok(channels);
+}
+
+/** Puts new channels into slots of one list: each into its own, or making room in one of the ways of `PLACEMENTS`. */
 export const place = defineEdit<PlaceEdit>({
   apply(plan, edit) {
     const { list = 0 } = edit;
+    if (edit.slots) {
+      const placed = intoSlots(plan, edit.channels, edit.slots, edit.range, list);
+      return placed.ok ? ok({ ...plan, channels: placed.value }) : placed;
+    }
     const preview = previewPlacing(
       plan.channels,
       edit.channels.length,

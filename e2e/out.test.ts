@@ -1,0 +1,103 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { dropFile } from './at-find';
+import { onPlanPage, press, sees, textOf, until, PLAN, type Channel } from './harness';
+
+/** A plan that leaves Veridon and comes back: as files, and on paper. */
+
+jest.setTimeout(180_000);
+
+const at = onPlanPage();
+const folder = mkdtempSync(join(tmpdir(), 'veridon-out-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const channelsOf = async (id: string) =>
+  (await at.world().api<{ plan: { channels: Channel[] } }>(`/api/plans/${id}`)).body.plan.channels;
+const content = (channels: readonly Channel[]) =>
+  channels.map(({ id: _, fitted: _fitted, ...rest }: Channel & { fitted?: unknown }) => rest);
+
+/** The file that the browser saved under a name, once it is whole. */
+async function saved(name: string): Promise<Uint8Array> {
+  await until(`the file ${name}`, async () => readdirSync(folder).includes(name));
+  return readFileSync(join(folder, name));
+}
+
+test('a plan goes out as a spreadsheet and comes into another plan slot for slot; some of it goes out alone', async () => {
+  const page = at.page();
+  const session = await page.createCDPSession();
+  await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+  await press(page, 'Take out');
+  await sees(page, '[role=dialog][aria-label="Take out"]', /GPX.*without.*whose place nobody knows/s);
+  await press(page, 'XLSX: a spreadsheet');
+  const sheet = await saved('ketterby-weekend.xlsx');
+  const { body } = await at.world().api<{ plan: { id: string } }>('/api/plans', 'POST', {
+    name: 'By spreadsheet',
+    modelId: 'tern-p2',
+    owner: { callSign: 'Q7ABC' },
+  });
+  await page.goto(`${at.world().url}/plans/${body.plan.id}`);
+  await page.waitForSelector('[role=grid]');
+  await dropFile(page, 'list.xlsx', sheet);
+  await sees(page, '[aria-label="The file list.xlsx"]', /20 rows, spreadsheet, with headings.*20 channels/s);
+  await press(page, 'Put in 20 channels');
+  await until('twenty channels', async () => (await channelsOf(body.plan.id)).length === 20);
+  expect(content(await channelsOf(body.plan.id))).toEqual(content(await channelsOf(PLAN)));
+  // Three rows, as GeoJSON.
+  await page.focus('[role=grid]');
+  await at.keys('Control+Home');
+  await page.keyboard.down('Shift');
+  await at.keys('ArrowDown', 'ArrowDown');
+  await page.keyboard.up('Shift');
+  await press(page, 'Take out');
+  await sees(page, '[role=dialog][aria-label="Take out"]', 'The 3 channels chosen');
+  await press(page, 'GeoJSON: places for a map');
+  const { features } = JSON.parse(Buffer.from(await saved('by-spreadsheet.geojson')).toString()) as {
+    features: { properties: { Slot: string } }[];
+  };
+  expect(features.map(({ properties }) => properties.Slot)).toEqual(['0', '1', '2']);
+});
+
+test('a plan that was taken out whole is opened wherever it is dropped, with all that it holds', async () => {
+  const page = at.page();
+  const { body } = await at.world().api<{ plan: Record<string, unknown> }>(`/api/plans/${PLAN}`);
+  await page.goto(at.world().url);
+  await sees(page, '[aria-label=Plans]', 'Ketterby weekend');
+  await dropFile(page, 'from-a-friend.json', Buffer.from(JSON.stringify(body.plan)));
+  await page.waitForSelector('[role=grid]');
+  const id = new URL(page.url()).pathname.split('/').at(-1)!;
+  expect(id).not.toBe(PLAN);
+  const { body: opened } = await at.world().api<{ plan: Record<string, unknown> }>(`/api/plans/${id}`);
+  for (const part of ['name', 'owner', 'channels', 'zones', 'settings'])
+    expect({ part, is: opened.plan[part] }).toEqual({ part, is: body.plan[part] });
+  // Rows want a plan to go into.
+  await page.goto(at.world().url);
+  await sees(page, '[aria-label=Plans]', 'Ketterby weekend');
+  await dropFile(page, 'list.csv', Buffer.from('Name,Receive\nHill,145.6'));
+  await sees(page, '[role=alert]', 'Open the plan that they go into');
+});
+
+test('on paper: a card that folds, a list for the wall, a sheet a bank, each as PDF too', async () => {
+  const page = at.page();
+  await page.goto(`${at.world().url}/plans/${PLAN}/paper`);
+  expect(await textOf(page, '.card-face')).toMatch(/Ketterby weekend.*Tern P2.*000Calling 2 m145\.500/s);
+  // What is on the screen to print it is not printed itself.
+  await page.emulateMediaType('print');
+  const shown = (selector: string) =>
+    page.$eval(selector, (one) => (one as HTMLElement).getClientRects().length > 0);
+  expect([await shown('main > header'), await shown('nav'), await shown('.leaf')]).toEqual([
+    false,
+    false,
+    true,
+  ]);
+  await page.emulateMediaType('screen');
+  for (const as of ['card', 'wall', 'banks']) {
+    await page.goto(`${at.world().url}/plans/${PLAN}/paper?as=${as}`);
+    const response = await fetch(`${at.world().url}/api/plans/${PLAN}/paper?as=${as}`);
+    expect([response.status, response.headers.get('Content-Type')]).toEqual([200, 'application/pdf']);
+    const bytes = Buffer.from(await response.arrayBuffer());
+    expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
+    const pages = (bytes.toString('latin1').match(/\/Type\s*\/Page\b/g) ?? []).length;
+    expect({ as, pages }).toEqual({ as, pages: as === 'banks' ? Math.max(1, pages) : 1 });
+  }
+});

@@ -1,0 +1,94 @@
+import { strToU8, zipSync, type Zippable } from 'fflate';
+import { readFile, TABLE_LIMITS } from '.';
+import { SHEET_LIMITS } from './spreadsheet';
+
+/** Spreadsheets made by hand, as ISO/IEC 29500 has them, and some that are not what they say. */
+
+const NS = 'http://schemas.openxmlformats.org/spreadsheetml/2006/main';
+const REL = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
+const PACKAGE = 'http://schemas.openxmlformats.org/package/2006';
+
+const workbook = (sheet: string, more: Zippable = {}): Uint8Array =>
+  zipSync({
+    '[Content_Types].xml': strToU8(`<Types xmlns="${PACKAGE}/content-types"/>`),
+    '_rels/.rels': strToU8(
+      `<Relationships xmlns="${PACKAGE}/relationships"><Relationship Id="rId1" Type="${REL}/officeDocument" Target="xl/workbook.xml"/></Relationships>`,
+    ),
+    'xl/workbook.xml': strToU8(
+      `<workbook xmlns="${NS}" xmlns:r="${REL}"><sheets><sheet name="One" sheetId="1" r:id="rId1"/></sheets></workbook>`,
+    ),
+    'xl/_rels/workbook.xml.rels': strToU8(
+      `<Relationships xmlns="${PACKAGE}/relationships"><Relationship Id="rId1" Type="${REL}/worksheet" Target="worksheets/sheet1.xml"/></Relationships>`,
+    ),
+    'xl/worksheets/sheet1.xml': strToU8(
+      `<?xml version="1.0"?><worksheet xmlns="${NS}"><sheetData>${sheet}</sheetData></worksheet>`,
+    ),
+    ...more,
+  });
+const cell = (at: string, text: string) => `<c r="${at}" t="inlineStr"><is><t>${text}</t></is></c>`;
+const number = (at: string, value: string) => `<c r="${at}"><v>${value}</v></c>`;
+const HEAD = `<row r="1">${cell('A1', 'Name')}${cell('B1', 'Receive')}${cell('C1', 'Tone')}</row>`;
+const reason = async (bytes: Uint8Array) => {
+  const read = await readFile(bytes);
+  return read.ok ? 'read' : read.reason;
+};
+
+test('a spreadsheet is a table: numbers as they would be typed, in the rows where they stand', async () => {
+  const read = await readFile(
+    workbook(
+      `${HEAD}<row r="4">${cell('A4', 'Hill')}${number('B4', '145.61250000000001')}${number('C4', '88.5')}</row>`,
+    ),
+  );
+  expect(read).toMatchObject({
+    ok: true,
+    value: {
+      kind: 'table',
+      encoding: 'spreadsheet',
+      table: {
+        delimiter: null,
+        meanings: ['name', 'rx', 'access'],
+        rows: [['Hill', '145.6125', '88.5']],
+        lines: [4],
+      },
+    },
+  });
+});
+
+test.each([
+  ['a column beyond all', `<row r="1">${cell('ZZZ1', 'x')}</row>`, /ZZZ1 stands beyond 200 columns/],
+  ['a row beyond all', `<row r="999999">${cell('A999999', 'x')}</row>`, /beyond row 60000/],
+  ['an empty row beyond all', `${HEAD}<row r="1048576"/>`, /Row 1048576 stands beyond row 60000/],
+])('%s is refused before rows are made of it', async (_, sheet, said) => {
+  expect(await reason(workbook(sheet))).toMatch(said);
+});
+
+test('what unpacks to more than is read is refused without being unpacked', async () => {
+  const zeros = new Uint8Array(SHEET_LIMITS.unpacked / 3 + 1);
+  const sheets = Object.fromEntries([2, 3, 4].map((n) => [`xl/worksheets/sheet${n}.xml`, zeros]));
+  const bomb = workbook(HEAD, sheets);
+  expect(bomb.length).toBeLessThan(1_000_000);
+  expect(await reason(bomb)).toMatch(/larger than 150 MB/);
+});
+
+test('one that lies about its size is unpacked no further than it says', async () => {
+  const honest = workbook(`${HEAD}${`<row>${cell('A2', 'x'.repeat(1000))}</row>`.repeat(500)}`);
+  // The size unpacked stands at byte 24 of an entry of the central directory (APPNOTE 6.3, 4.3.12), little end first.
+  const liar = honest.slice();
+  for (let at = 0; at < liar.length - 46; at++)
+    if (liar[at] === 0x50 && liar[at + 1] === 0x4b && liar[at + 2] === 1 && liar[at + 3] === 2)
+      liar.set([9, 0, 0, 0], at + 24);
+  expect(await reason(liar)).toMatch(/cannot be read|no spreadsheet|damaged|nothing in this file/);
+});
+
+test('zip archives of other kinds, and those cut off, are refused by what they are', async () => {
+  expect(await reason(zipSync({ 'photo.txt': strToU8('hello') }))).toMatch(
+    /a zip archive, and no spreadsheet/,
+  );
+  expect(await reason(workbook(HEAD).slice(0, 300))).toMatch(/damaged or cut off/);
+  expect(await reason(workbook('<row r="1"><c r="A1"'))).toMatch(/\S/);
+});
+
+test('a cell that is as long as a book is said with its place', async () => {
+  const long = workbook(`${HEAD}<row r="2">${cell('A2', 'x'.repeat(TABLE_LIMITS.cell + 1))}</row>`);
+  expect(await reason(long)).toMatch(/A2/);
+});
