@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { candidateSchema } from '../core/directory';
+import { candidateSchema, SET_KINDS } from '../core/directory';
 import { OUT_FORMATS } from '../core/interchange';
-import { PLAN_NAME_LIMIT, planIdSchema } from '../core/plan';
-import { parseRoute } from '../core/radio';
+import { channelFieldsSchema, PLAN_NAME_LIMIT, planIdSchema } from '../core/plan';
+import { parseRoute, REGIONS } from '../core/radio';
 import { text, wantedText } from '../core/text.schema';
 import { fileOfOperation, operation } from './operation';
 
@@ -49,6 +49,18 @@ const routeSchema = text(3500).refine((typed) => {
   return places >= 2 && places <= ROUTE_LIMIT;
 }, `is no route: 2 to ${ROUTE_LIMIT} places such as 52.06,-29.84;51.9,-29.5`);
 
+/** Most channels of a set of one's own. */
+const SET_LIMIT = 2000;
+
+const starterSet = z.object({
+  id: z.string(),
+  kind: z.enum(SET_KINDS),
+  name: z.string(),
+  service: z.string(),
+  source: z.object({ title: z.string(), edition: z.string() }),
+  channels: z.array(channelFieldsSchema),
+});
+
 /** The operations on directories. */
 export const directoryApi = {
   directories: operation('GET', '/api/directories', 'The directories that can be searched', {
@@ -94,6 +106,24 @@ export const directoryApi = {
       problems: [404, 410, 422],
     },
   ),
+  sets: operation('GET', '/api/starter-sets', 'Ready groups of channels: those of a region, and one’s own', {
+    query: z.object({ region: z.enum(REGIONS).default('orrin') }),
+    response: z.object({ sets: z.array(starterSet) }),
+  }),
+  keepSet: operation('POST', '/api/starter-sets', 'Keeps a group of channels to begin plans with', {
+    body: z.strictObject({
+      name: wantedText(60),
+      channels: z.array(channelFieldsSchema).min(1).max(SET_LIMIT),
+    }),
+    status: 201,
+    response: z.object({ id: z.string() }),
+    problems: [422, 507],
+  }),
+  dropSet: operation('DELETE', '/api/starter-sets/{id}', 'Takes a group of one’s own away', {
+    params: z.object({ id: text(60) }),
+    response: z.object({ id: z.string() }),
+    problems: [404, 507],
+  }),
   exportStations: fileOfOperation(
     '/api/stations/export',
     'Stations as a file, as the channels that they would become',

@@ -10,7 +10,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
 import type { Entry } from '../core/directory';
-import type { ChannelId, Edit, Kind, PlanHead, PlanId, RadioId } from '../core/plan';
+import type { ChannelFields, ChannelId, Edit, Kind, PlanHead, PlanId, RadioId } from '../core/plan';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const instant = (name: string) => timestamp(name, { withTimezone: true });
@@ -224,5 +224,13 @@ export const stations = pgTable(
 export const accounts = pgTable('accounts', {
   source: text('source').primaryKey(),
   sealed: bytes('sealed').notNull(),
+  at: instant('at').notNull().defaultNow(),
+});
+
+/** Groups of channels that somebody put together to begin plans with. */
+export const starterSets = pgTable('starter_sets', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  channels: jsonb('channels').$type<ChannelFields[]>().notNull(),
   at: instant('at').notNull().defaultNow(),
 });

@@ -82,22 +82,30 @@ export function channelOf(
 }
 
 /** Why a radio cannot use an entry, in a few words; undefined where it can. */
-export function whyNot(entry: Entry, model: Model): string | undefined {
-  const asChannel = {
-    list: 0,
-    slot: model.slots.first,
-    rx: entry.output,
-    tx: isListenOnly(entry) ? null : entry.input,
-    mode: entry.mode,
-    access: entry.access,
-  };
+export const whyNot = (entry: Entry, model: Model): string | undefined =>
+  whyNotHeld(
+    {
+      rx: entry.output,
+      tx: isListenOnly(entry) ? null : entry.input,
+      mode: entry.mode,
+      access: entry.access,
+    },
+    model,
+  );
+
+/** Why a radio cannot hold a channel wherever it stands, in a few words; undefined where it can. */
+export function whyNotHeld(
+  channel: Pick<Channel, 'rx' | 'tx' | 'mode' | 'access'>,
+  model: Model,
+): string | undefined {
+  const asChannel = { ...channel, list: 0, slot: model.slots.first };
   const [obstacle] = obstacles(asChannel, model).sort((a, b) => ORDER.indexOf(a) - ORDER.indexOf(b));
-  if (obstacle === 'receive range') return `does not tune ${formatFrequency(entry.output)}`;
-  if (obstacle === 'mode') return `has no ${MODE_NAMES[entry.mode]}`;
-  if (obstacle === 'receive step') return `has no step for ${formatFrequency(entry.output)}`;
+  if (obstacle === 'receive range') return `does not tune ${formatFrequency(channel.rx)}`;
+  if (obstacle === 'mode') return `has no ${MODE_NAMES[channel.mode]}`;
+  if (obstacle === 'receive step') return `has no step for ${formatFrequency(channel.rx)}`;
   if (obstacle === 'transmit step') return `has no step for ${formatFrequency(asChannel.tx!)}`;
   if (obstacle === 'access') {
-    const odd = squelches(entry.access).find((squelch) => !holdsSquelch(squelch, model))!;
+    const odd = squelches(channel.access).find((squelch) => !holdsSquelch(squelch, model))!;
     return `has no ${formatSquelch(odd)}`;
   }
   if (asChannel.tx !== null && !transmitBand(model, asChannel.tx))

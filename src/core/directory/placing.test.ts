@@ -115,3 +115,25 @@ test('nothing is lost in placing: each station is in a slot, left over, taken ov
   expect(reached.share('over')).toBeGreaterThan(0.2);
   expect(reached.share('zones')).toBeGreaterThan(0.2);
 });
+
+test('channels that make room wait left over, with what refers to them taken out, and all of it is one step', () => {
+  const full = plan([0, 1, 2, 3, 4].map((slot) => channel(slot, 145_500_000 + slot * 25_000)));
+  const zoned = { ...full, zones: [{ id: zone(1), name: 'Hills', members: full.channels.map((c) => c.id) }] };
+  const going = new Set([full.channels[1]!.id, full.channels[4]!.id]);
+  const { edit, placed, over } = placeStations(zoned, [one(1), one(2), one(3)], wanted, [], going);
+  expect([placed, over]).toEqual([2, 1]);
+  const after = run(zoned, edit!);
+  expect(after.channels.map(({ name }) => name)).toEqual([
+    'Station 0',
+    'New 1',
+    'Station 2',
+    'Station 3',
+    'New 2',
+  ]);
+  expect(after.leftOver.map(({ name }) => name).sort()).toEqual(['New 3', 'Station 1', 'Station 4']);
+  expect(after.zones[0]!.members).toHaveLength(3);
+  expect(edit).toMatchObject({
+    name: 'together',
+    label: 'Place 2 channels, 1 left over, 2 left over for them',
+  });
+});

@@ -1,5 +1,5 @@
 import type { ChannelId, Edit, NewChannel, PlainEdit, Plan, ZoneId } from '../plan';
-import { placeWhatFits, type Wanted } from '../table';
+import { leaveOver, placeWhatFits, type Wanted } from '../table';
 
 /** What is done with a station whose pair of frequencies the plan has already, with other access, mode or name. */
 export const DOUBLE_WAYS = ['both', 'take over', 'leave'] as const;
@@ -23,20 +23,33 @@ export interface StationPlacing {
   over: number;
 }
 
+/** The plain edits that an edit is made of. */
+export const editsOf = (edit: Edit): PlainEdit[] => (edit.name === 'together' ? edit.edits : [edit]);
+
+/** A plan as it is once channels have made room. */
+export const without = (plan: Plan, going: ReadonlySet<ChannelId>): Plan => ({
+  ...plan,
+  channels: plan.channels.filter(({ id }) => !going.has(id)),
+});
+
 /** The stations that become channels of their own: all but those that the plan takes over or leaves. */
 export const newOnes = (stations: readonly ToPlace[]): ToPlace[] =>
   stations.filter(({ double }) => double === null || double.way === 'both');
 
 /**
  * Places stations as one edit: those that find no slot are left over; what the plan has nearly is doubled, taken over, or left; and each
- * day of a trip becomes a zone of its own, with the channels that are wanted on it in the order in which they are given.
+ * day of a trip becomes a zone of its own, with the channels that are wanted on it in the order in which they are given. Channels that are
+ * `going` make room for them, and wait left over.
  */
 export function placeStations(
-  plan: Plan,
+  whole: Plan,
   stations: readonly ToPlace[],
   wanted: Wanted,
   days: readonly { id: ZoneId; name: string }[],
+  going: ReadonlySet<ChannelId> = new Set(),
 ): StationPlacing {
+  const out = going.size > 0 ? editsOf(leaveOver(whole, going)) : [];
+  const plan = going.size > 0 ? without(whole, going) : whole;
   const fresh = newOnes(stations);
   const taken = stations.flatMap(({ double, channel }) =>
     double?.way === 'take over' ? [{ id: double.id, channel }] : [],
@@ -49,7 +62,7 @@ export function placeStations(
           fresh.map(({ channel }) => channel),
           wanted,
         );
-  const edits: PlainEdit[] = [];
+  const edits: PlainEdit[] = [...out];
   if (taken.length > 0)
     edits.push({
       name: 'change',
@@ -58,7 +71,7 @@ export function placeStations(
         set: { access, mode, tx, txFixed: false, source },
       })),
     });
-  if (placing) edits.push(...(placing.edit.name === 'together' ? placing.edit.edits : [placing.edit]));
+  if (placing) edits.push(...editsOf(placing.edit));
   const held = new Set<string>(
     edits.flatMap((edit) => (edit.name === 'place' ? edit.channels.map(({ id }) => id as string) : [])),
   );
@@ -91,6 +104,7 @@ export function placeStations(
     taken.length > 0 ? `${placed > 0 ? 'take' : 'Take'} over ${taken.length}` : '',
     zones.length > 0 ? `${zones.length} day${zones.length === 1 ? '' : 's'}` : '',
     over > 0 ? `${over} left over` : '',
+    going.size > 0 ? `${going.size} left over for them` : '',
   ].filter(Boolean);
   const [only] = edits;
   return {

@@ -6,6 +6,7 @@ import { modelById } from '../../core/models';
 import { parseRoute, USUAL_REGION } from '../../core/radio';
 import { notFound } from '../problem';
 import { ownOrigin, paperPdf } from '../paper';
+import { dropSet, keepSet, listSets } from '../starter-sets';
 import { exportPlan, exportStations, planJsonSchema } from '../export';
 import { databaseKind } from '../health';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
@@ -107,6 +108,11 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
       },
       gone,
     ),
+  sets: async ({ query }) => ({
+    sets: (await listSets(query.region)).map((set) => ({ ...set, channels: [...set.channels] })),
+  }),
+  keepSet: ({ body }) => keepSet(body.name, body.channels),
+  dropSet: ({ params }) => dropSet(params.id),
   exportStations: ({ body }) => exportStations(body.stations, body.as, body.name),
   places: ({ query, gone }) => findPlaces(query.q, gone),
   entries: ({ query: { radius, plan, model, ...at }, gone }) =>

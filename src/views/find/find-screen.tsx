@@ -14,6 +14,7 @@ import { planApi } from '@/api/plans';
 import { Button, Choice, lazily, Trouble, useCommands } from '@/ui';
 import { Beginning } from './beginning';
 import { bandOf } from './bands';
+import { BlocksPanel } from './blocks-panel';
 import { ChooseMenu } from './choose-menu';
 import { DirectoriesMenu } from './directories-menu';
 import type { Drawn } from './map/sight';
@@ -47,6 +48,7 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [lit, setLit] = useState<string | null>(null);
   const [placed, setPlaced] = useState('');
+  const [filling, setFilling] = useState(false);
   const kept = useQuery({
     queryKey: ['plan', planId],
     queryFn: () => call(planApi.plan, { params: { id: planId! } }),
@@ -70,6 +72,14 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
   );
   const chooseFirst = (n: number, each: boolean) =>
     setChosen(new Set(firstOf(shown, n, each, bandOf).map(stationKey)));
+  /** Says what was done, and holds what is known against the plan as it is now. */
+  const done = (label: string) => {
+    setPlaced(`Done: ${label}.`);
+    setChosen(new Set());
+    setFilling(false);
+    void client.invalidateQueries({ queryKey: ['plan', planId] });
+    search.refresh();
+  };
   useCommands('find', [
     {
       id: 'choose-shown',
@@ -78,6 +88,7 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
       run: () => choose(shown.filter(({ unfit }) => unfit === null).map(stationKey), true),
     },
     { id: 'choose-none', label: 'Choose none', group: 'Find', run: () => setChosen(new Set()) },
+    { id: 'fill-blocks', label: 'Fill the radio in blocks', group: 'Find', run: () => setFilling(true) },
     { id: 'ask-again', label: 'Ask the directories again', group: 'Find', run: search.askAgain },
   ]);
 
@@ -116,6 +127,15 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
             In the directories{model && `, held against the ${model.maker} ${model.name}`}
           </p>
         </div>
+        {plan && (
+          <Button
+            aria-expanded={filling}
+            className="aria-expanded:bg-sunk"
+            onClick={() => setFilling(!filling)}
+          >
+            Fill in blocks
+          </Button>
+        )}
         <DirectoriesMenu search={search} />
         <SearchesMenu search={search} />
         {plans.length > 0 && (
@@ -207,14 +227,14 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
           aria-label="Around and into the plan"
           className={clsx(
             'flex shrink-0 flex-col gap-2.5 max-lg:w-full',
-            search.open ? 'w-[300px]' : 'w-[340px] max-[1100px]:w-[300px] min-[1600px]:w-[480px]',
+            search.open && !filling ? 'w-[300px]' : 'w-[340px] max-[1100px]:w-[300px] min-[1600px]:w-[480px]',
           )}
         >
           {!search.open && (
             <div
               className={clsx(
                 'flex flex-col max-lg:h-[60vh]',
-                plan && chosen.size > 0 ? 'h-[240px] shrink-0' : 'min-h-0 flex-1',
+                plan && (chosen.size > 0 || filling) ? 'h-[200px] shrink-0' : 'min-h-0 flex-1',
               )}
             >
               {map}
@@ -232,10 +252,21 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
               , where it can be undone.
             </p>
           )}
-          {search.open && chosen.size === 0 && (
+          {search.open && chosen.size === 0 && !filling && (
             <Beginning search={search} home={plan?.owner.locator ?? ''} hasPlan={planId !== null} />
           )}
-          {plan && (!search.open || chosen.size > 0) && (
+          {plan && kept.data && filling && (
+            <BlocksPanel
+              plan={plan}
+              revision={kept.data.revision}
+              shown={shown}
+              open={search.open}
+              searched={query?.kind === 'around' ? query.place : null}
+              onFilled={done}
+              onClose={() => setFilling(false)}
+            />
+          )}
+          {plan && !filling && (!search.open || chosen.size > 0) && (
             <div className="flex shrink-0 items-center gap-1.5 text-[13px]">
               <b className="font-semibold">{chosen.size} chosen</b>
               <span className="flex-1" />
@@ -247,20 +278,17 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
               )}
             </div>
           )}
-          {plan && kept.data && chosen.size > 0 && (
+          {plan && kept.data && chosen.size > 0 && !filling && (
             <PlacePanel
               key={plan.id}
               plan={plan}
               revision={kept.data.revision}
               chosen={chosenCandidates}
+              known={answer?.candidates ?? []}
+              searched={query?.kind === 'around' ? query.place : null}
               days={search.cut.length > 1 ? search.cut.length : 0}
               dayOf={search.dayOf}
-              onPlaced={({ label }) => {
-                setPlaced(`Done: ${label}.`);
-                setChosen(new Set());
-                void client.invalidateQueries({ queryKey: ['plan', planId] });
-                search.refresh();
-              }}
+              onPlaced={({ label }) => done(label)}
             />
           )}
           {planId === null && !search.open && (

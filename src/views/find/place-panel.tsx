@@ -5,12 +5,13 @@ import {
   channelOf,
   DOUBLE_WAYS,
   placeStations,
+  without,
   type Candidate,
   type DoubleWay,
   type ToPlace,
 } from '@/core/directory';
 import { fitNames } from '@/core/fit';
-import { formatAccess } from '@/core/radio';
+import { formatAccess, type Point } from '@/core/radio';
 import { modelById, sidesOf } from '@/core/models';
 import {
   abbreviationsOf,
@@ -25,11 +26,16 @@ import {
 import { call, sentenceOf } from '@/api/call';
 import { planApi } from '@/api/plans';
 import { Button, Choice, Field, Scroll, TickField, Trouble } from '@/ui';
+import { RoomOffer, useRoom, type Room } from './room-offer';
 
 interface Props {
   plan: Plan;
   revision: number;
   chosen: readonly Candidate[];
+  /** All that the search knows. */
+  known: readonly Candidate[];
+  /** Around which place was searched; null along a route. */
+  searched: Point | null;
   /** How many days the route has, each of which can become a bank; 0 where there are none. */
   days: number;
   dayOf: (candidate: Candidate) => readonly number[];
@@ -49,12 +55,22 @@ const accessOf = (plan: Plan, { present, entry }: Candidate): string => {
 };
 
 /** Where the chosen entries will go: worked out live, before anything is changed. */
-export function PlacePanel({ plan, revision, chosen: all, days, dayOf, onPlaced }: Props) {
-  const model = modelById(plan.modelId)!;
+export function PlacePanel({
+  plan: whole,
+  revision,
+  chosen: all,
+  known,
+  searched,
+  days,
+  dayOf,
+  onPlaced,
+}: Props) {
+  const model = modelById(whole.modelId)!;
   const [placement, setPlacement] = useState<Placement>('next-free');
   const [list, setList] = useState(0);
   const [at, setAt] = useState(String(model.slots.first));
   const [template, setTemplate] = useState('{name}');
+  const [room, setRoom] = useState<Room>('none');
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
 
@@ -70,6 +86,16 @@ export function PlacePanel({ plan, revision, chosen: all, days, dayOf, onPlaced 
   );
 
   const slot = /^\d{1,4}$/.test(at.trim()) ? Number(at) : null;
+  const short = useMemo(
+    () =>
+      previewPlacing(whole.channels, chosen.length, placement, slot ?? model.slots.first, model.slots, list)
+        .leftOver.length,
+    [whole.channels, chosen.length, placement, slot, model, list],
+  );
+  const roomOf = useRoom(whole, list, known, searched);
+  const going = short > 0 ? roomOf(room, short) : [];
+  const gone = new Set(going.map(({ id }) => id));
+  const plan = gone.size > 0 ? without(whole, gone) : whole;
   const preview = useMemo(
     () =>
       previewPlacing(plan.channels, chosen.length, placement, slot ?? model.slots.first, model.slots, list),
@@ -120,10 +146,11 @@ export function PlacePanel({ plan, revision, chosen: all, days, dayOf, onPlaced 
         ? Array.from({ length: days }, (_, day) => ({ id: makeId('zn', random()), name: `Day ${day + 1}` }))
         : [];
     const { edit } = placeStations(
-      plan,
+      whole,
       stations,
       { placement, at: slot ?? model.slots.first, range: model.slots, list },
       zones,
+      gone,
     );
     if (!edit) {
       setBusy(false);
@@ -249,6 +276,7 @@ export function PlacePanel({ plan, revision, chosen: all, days, dayOf, onPlaced 
             {preview.leftOver.length > 8 && ' …'}.
           </p>
         )}
+        {short > 0 && <RoomOffer room={room} onRoom={setRoom} going={going} n={short} />}
         {trouble && <Trouble className="mt-2">{trouble}</Trouble>}
       </Scroll>
       <div className="border-t border-line p-3">

@@ -1,12 +1,14 @@
 'use client';
 
 import clsx from 'clsx';
-import { useMemo } from 'react';
-import { callFile } from '@/api/call';
+import { useMemo, useState } from 'react';
+import { call, callFile, sentenceOf } from '@/api/call';
+import { directoryApi } from '@/api/directories';
 import { fileApi } from '@/api/files';
 import { PAPER_NAMES, PAPERS } from '@/core/fit';
 import { lossesOf, planOf } from '@/core/interchange';
-import { countOf, KINDS } from '@/core/plan';
+import { countOf, KINDS, type Channel } from '@/core/plan';
+import { Button, Field } from '@/ui';
 import { OutMenu, type Outgoing } from '@/views/parts/out-menu';
 import { useDesk } from './desk';
 
@@ -58,6 +60,50 @@ export function OutOfPlan({ className }: { className?: string }) {
           </li>
         ))}
       </ul>
+      <KeepSet channels={chosenChannels.length > 1 ? chosenChannels : plan.channels} />
     </OutMenu>
+  );
+}
+
+/** Keeps channels as a set to begin other plans with. */
+function KeepSet({ channels }: { channels: readonly Channel[] }) {
+  const [name, setName] = useState('');
+  const [said, setSaid] = useState('');
+  const keep = async () => {
+    const fields = channels.map(({ id: _, slot: _slot, list: _list, ...rest }) => rest);
+    try {
+      await call(directoryApi.keepSet, { body: { name, channels: fields } });
+      setSaid(`Kept as “${name}”: Find fills radios with it.`);
+      setName('');
+    } catch (error) {
+      setSaid(sentenceOf(error));
+    }
+  };
+  return (
+    <form
+      className="border-t border-line pt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (name.trim() !== '') void keep();
+      }}
+    >
+      <div className="flex items-end gap-2">
+        <Field
+          label={`Keep ${countOf(channels.length, KINDS.channel)} as a starter set called`}
+          className="flex-1"
+          value={name}
+          maxLength={60}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <Button type="submit" disabled={name.trim() === '' || channels.length === 0}>
+          Keep
+        </Button>
+      </div>
+      {said !== '' && (
+        <p role="status" className="pt-1 text-[12px] text-soft">
+          {said}
+        </p>
+      )}
+    </form>
   );
 }

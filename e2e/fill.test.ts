@@ -1,0 +1,119 @@
+import { channelsOfPlan } from './at-find';
+import { choose, onPlanPage, press, sees, textOf, until, PLAN } from './harness';
+
+/** A new radio is filled from nothing, and what does not fit is said and kept. */
+
+jest.setTimeout(180_000);
+
+const at = onPlanPage();
+
+const newPlan = async (name: string) => {
+  const { body } = await at.world().api<{ plan: { id: string } }>('/api/plans', 'POST', {
+    name,
+    modelId: 'tern-p2',
+    owner: { callSign: 'Q7ABC' },
+  });
+  return body.plan.id;
+};
+const open = async (id: string) => {
+  await at.page().goto(`${at.world().url}/find?plan=${id}&at=52.06,-29.84&name=Ketterby&km=80`);
+  await at.page().waitForSelector('tbody tr[data-row]');
+};
+const fill = async (label: string, text: string) => {
+  await at.page().click(`[aria-label="${label}"]`, { count: 3 });
+  await at.page().keyboard.type(text);
+};
+
+test('a new handheld from nothing: calling from 0, weather, thirty repeaters, services, licence-free until it is full', async () => {
+  const page = at.page();
+  const id = await newPlan('From nothing');
+  await open(id);
+  await press(page, 'Fill in blocks');
+  const blocks = '[aria-label="Fill in blocks"]';
+  // The Tern has no 6 m: what it cannot hold is said beside the set.
+  await sees(page, blocks, /150 slots free.*Calling 2 of 3.*Weather 7/s);
+  await sees(page, blocks, /slots 0–1.*slots 10–16.*slots 20–49/s);
+  await fill('How many of Services', '80');
+  await fill('From which slot Services', '60');
+  await page.click('[role=checkbox][aria-label="Marine, all"]');
+  await sees(page, blocks, /find no slot and wait left over: Free/);
+  const said = await textOf(page, `${blocks} [role=status]`);
+  const over = Number(/(\d+) find no slot/.exec(said)![1]);
+  await press(page, 'Fill in 150 channels');
+  await sees(page, 'aside [role=status]', /Done: Place 150 channels, \d+ left over/);
+  const plan = await channelsOfPlan(at.world(), id);
+  expect([plan.channels.length, plan.leftOver.length]).toEqual([150, over]);
+  const bySlot = new Map(plan.channels.map((channel) => [channel.slot, channel]));
+  expect([bySlot.get(0)?.name, bySlot.get(1)?.name]).toEqual(['Calling 2 m', 'Calling 70 cm']);
+  expect(bySlot.get(10)).toMatchObject({ name: 'Weather North', tx: null });
+  // Nearest first: as the list of the search has them, which comes by distance.
+  expect(bySlot.get(20)?.name).toBe('Ketterby Down');
+  for (let slot = 20; slot < 50; slot++) expect(bySlot.get(slot)?.tx).not.toBeNull();
+  // Services, weather and sea are listened to alone.
+  for (const { name, slot, tx } of plan.channels)
+    if (slot >= 60 && /^Marine/.test(name)) expect({ name, tx }).toEqual({ name, tx: null });
+  await at.world().api(`/api/plans/${id}/undo`, 'POST');
+  expect((await channelsOfPlan(at.world(), id)).channels).toEqual([]);
+});
+
+test('of a full radio the farthest make room, and wait beside the table', async () => {
+  const page = at.page();
+  const id = await newPlan('Full');
+  await open(id);
+  await press(page, 'Fill in blocks');
+  await sees(page, '[aria-label="Fill in blocks"]', /150 slots free.*Weather 7/s);
+  await fill('How many of Repeaters', '150');
+  for (const set of ['Calling', 'Weather', 'Services', 'Licence-free'])
+    await page.click(`[role=checkbox][aria-label="${set}"]`);
+  await fill('From which slot Repeaters', '0');
+  await press(page, 'Fill in 150 channels');
+  await sees(page, 'aside [role=status]', 'Done: Place 150 channels');
+  const before = await channelsOfPlan(at.world(), id);
+  expect(before.channels).toHaveLength(150);
+  await press(page, 'Fill in blocks');
+  await sees(page, '[aria-label="Fill in blocks"]', /0 slots free/);
+  await choose(page, 'To make room', 'the farthest go');
+  await sees(page, '[aria-label="Fill in blocks"]', /wait left over instead/);
+  const label = await page.$$eval('[aria-label="Fill in blocks"] button', (all) =>
+    all.map(({ textContent }) => textContent ?? '').find((text) => text.startsWith('Fill in')),
+  );
+  await press(page, label!);
+  await sees(page, 'aside [role=status]', 'Done: Place');
+  const after = await channelsOfPlan(at.world(), id);
+  expect(after.channels).toHaveLength(150);
+  const left = new Set(after.leftOver.map(({ name }) => name));
+  expect(after.leftOver.length).toBeGreaterThan(0);
+  // What came last was the farthest.
+  expect(left.has(before.channels.at(-1)!.name)).toBe(true);
+  expect(left.has(before.channels[0]!.name)).toBe(false);
+});
+
+test('what is chosen in one plan is kept as a starter set, fills another, and is taken away again', async () => {
+  const page = at.page();
+  await page.goto(`${at.world().url}/plans/${PLAN}`);
+  await page.waitForSelector('#cell-5-tx');
+  await page.focus('[role=grid]');
+  await at.keys('Control+Home');
+  await page.keyboard.down('Shift');
+  await at.keys('ArrowDown', 'ArrowDown');
+  await page.keyboard.up('Shift');
+  await press(page, 'Take out');
+  await page.waitForSelector('::-p-aria([name="Keep 3 channels as a starter set called"])');
+  await (await page.$('::-p-aria([name="Keep 3 channels as a starter set called"])'))!.type('Our net');
+  await press(page, 'Keep');
+  await sees(page, '[role=dialog]', 'Kept as “Our net”');
+  const id = await newPlan('With our net');
+  await open(id);
+  await press(page, 'Fill in blocks');
+  await sees(page, '[aria-label="Fill in blocks"]', /Our net 3/);
+  for (const set of ['Calling', 'Weather', 'Repeaters', 'Services', 'Licence-free', 'Our net'])
+    await page.click(`[role=checkbox][aria-label="${set}"]`);
+  await press(page, 'Fill in 3 channels');
+  await until('three channels', async () => (await channelsOfPlan(at.world(), id)).channels.length === 3);
+  await press(page, 'Fill in blocks');
+  await press(page, 'Take the set Our net away');
+  await until(
+    'no set of that name',
+    async () => !/Our net/.test(await textOf(page, '[aria-label="Fill in blocks"]')),
+  );
+});
