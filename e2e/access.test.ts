@@ -275,6 +275,10 @@ test('what a screen reader tells of the first screenful reads as sentences', asy
     'the strip',
     async () => (await page().$$('[aria-label="Bands of this plan"] [role=listbox]')).length > 3,
   );
+  await until(
+    'what Check says at the cell',
+    async () => (await page().$$('[role=gridcell][aria-description]')).length > 0,
+  );
   const tree = (await page().accessibility.snapshot({ interestingOnly: false })) as Told;
   const all = flat(tree);
   const named = (role: string) => all.filter((node) => node.role === role).map(({ name = '' }) => name);

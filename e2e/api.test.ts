@@ -127,6 +127,6 @@ test('a spreadsheet export defuses cells that would run as formulas', async () =
   const csv = await response.text();
   expect(csv).toContain('"\'=HYPERLINK(""x"")"');
   expect(csv.split('\r\n')[0]).toBe(
-    'Slot,Name,Receive MHz,Transmit MHz,Access,Mode,Power W,Scan,Always on,Satellite,Station,Note',
+    'Slot,Name,Receive MHz,Transmit MHz,Access,Mode,Power W,Scan,Note,Always on,Own transmit',
   );
 });

@@ -1,8 +1,8 @@
 import type { Page } from 'puppeteer-core';
-import type { World } from './world';
+import { until, type World } from './world';
 
 interface Placed {
-  channels: { id: string; name: string; slot: number; tx: number | null }[];
+  channels: { id: string; name: string; slot: number; rx: number; tx: number | null }[];
   leftOver: { name: string }[];
   zones: { name: string; members: string[] }[];
 }
@@ -24,3 +24,18 @@ export const dropFile = (page: Page, name: string, bytes: Uint8Array): Promise<v
     name,
     Buffer.from(bytes).toString('base64'),
   );
+
+/** Drops a file on a screen that says, once something is held over it, that it takes it. */
+export async function dropAnywhere(page: Page, name: string, bytes: Uint8Array): Promise<void> {
+  await until('the screen to take what is held over it', () =>
+    page.evaluate(() => {
+      const data = new DataTransfer();
+      data.items.add(new File(['x'], 'held'));
+      document
+        .querySelector('main')!
+        .dispatchEvent(new DragEvent('dragover', { dataTransfer: data, bubbles: true, cancelable: true }));
+      return document.body.textContent?.includes('Let go to open it as a plan') ?? false;
+    }),
+  );
+  await dropFile(page, name, bytes);
+}

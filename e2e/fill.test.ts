@@ -117,3 +117,88 @@ test('what is chosen in one plan is kept as a starter set, fills another, and is
     async () => !/Our net/.test(await textOf(page, '[aria-label="Fill in blocks"]')),
   );
 });
+
+test('what the directories say otherwise: a new tone, a move, off the air, new nearby; one left, one taken, then all', async () => {
+  const page = at.page();
+  const id = await newPlan('To be refreshed');
+  const { api, atBench, url } = at.world();
+  const near = '/api/stations?lat=52.06&lon=-29.84&radius=60&sources=relay-register&plan=';
+  interface Found {
+    unfit: string | null;
+    entry: {
+      ref: string;
+      site: string;
+      service: string;
+      input: number | null;
+      output: number;
+      onAir: boolean;
+      lat: number;
+    };
+  }
+  const found = (await api<{ candidates: Found[] }>(near + id)).body.candidates.filter(
+    ({ unfit, entry }) =>
+      unfit === null &&
+      entry.onAir &&
+      entry.service === 'amateur' &&
+      entry.input !== null &&
+      entry.input !== entry.output,
+  );
+  await page.goto(`${url}/find?plan=${id}&at=52.06,-29.84&name=Ketterby&km=60`);
+  await page.waitForSelector('tbody tr[data-row]');
+  await press(page, 'Fill in blocks');
+  await sees(page, '[aria-label="Fill in blocks"]', /150 slots free.*Weather 7/s);
+  for (const set of ['Calling', 'Weather', 'Services', 'Licence-free'])
+    await page.click(`[role=checkbox][aria-label="${set}"]`);
+  await fill('How many of Repeaters', '12');
+  await fill('From which slot Repeaters', '0');
+  await press(page, 'Fill in 12 channels');
+  await sees(page, 'aside [role=status]', 'Done: Place 12 channels');
+  const before = await channelsOfPlan(at.world(), id);
+  const refOf = (n: number) =>
+    found.find(
+      ({ entry }) => entry.site === before.channels[n]!.name && entry.output === before.channels[n]!.rx,
+    )!.entry;
+  const [first, second, third] = [refOf(0), refOf(1), refOf(2)];
+  await atBench('/register/changes', {
+    put: [
+      { ref: first.ref, access: '94.8' },
+      { ref: second.ref, lat: second.lat + 0.2 },
+      { ref: third.ref, on_air: false },
+      {
+        ...{ ref: 'RR-9001', call: 'Q7NEW', site: 'Brand New Hill', island: 'Ullsmere', service: 'amateur' },
+        ...{
+          output_mhz: '145.7875',
+          input_mhz: '145.1875',
+          access: '67.0',
+          mode: 'FM',
+          lat: 52.1,
+          lon: -29.84,
+        },
+        ...{ height_m: 300, on_air: true, constant: false },
+      },
+    ],
+  });
+  await page.goto(`${url}/plans/${id}#news`);
+  const panel = '[aria-label="What has changed"]';
+  await sees(page, panel, /4 things are not as they say/);
+  await sees(page, panel, /Said otherwise now 1.*→ 94\.8/s);
+  await sees(page, panel, /Moved 1.*stands 22 km N/s);
+  await sees(page, panel, /Off the air 1.*New nearby 1.*Brand New Hill/s);
+  await press(page, `Leave ${third.site} as it is`);
+  await sees(page, panel, /3 things/);
+  await press(page, `Take over: ${first.site}`);
+  await sees(page, panel, /2 things/);
+  await press(page, 'Take all 2');
+  await sees(page, panel, 'Nothing: all is as they say.');
+  await until('the news in the plan', async () => {
+    const { channels } = await channelsOfPlan(at.world(), id);
+    return channels.some(({ name }) => name === 'Brand New Hill') && channels.length === 13;
+  });
+  // Asked again there is nothing but what was left, until that is wanted again.
+  await page.goto(`${url}/plans/${id}#news`);
+  await sees(page, panel, /Nothing: all is as they say.*One was left before/s);
+  await press(page, 'Show them again');
+  await sees(page, panel, /One thing is not as they say.*Off the air 1/s);
+  await press(page, `Leave over: ${third.site}`);
+  await until('twelve channels', async () => (await channelsOfPlan(at.world(), id)).channels.length === 12);
+});

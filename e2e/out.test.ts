@@ -1,7 +1,7 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { dropFile } from './at-find';
+import { dropAnywhere, dropFile } from './at-find';
 import { onPlanPage, press, sees, textOf, until, PLAN, type Channel } from './harness';
 
 /** A plan that leaves Veridon and comes back: as files, and on paper. */
@@ -29,7 +29,7 @@ test('a plan goes out as a spreadsheet and comes into another plan slot for slot
   await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
   await press(page, 'Take out');
   await sees(page, '[role=dialog][aria-label="Take out"]', /GPX.*without.*whose place nobody knows/s);
-  await press(page, 'XLSX: a spreadsheet');
+  await press(page, 'XLSX a spreadsheet');
   const sheet = await saved('ketterby-weekend.xlsx');
   const { body } = await at.world().api<{ plan: { id: string } }>('/api/plans', 'POST', {
     name: 'By spreadsheet',
@@ -51,7 +51,7 @@ test('a plan goes out as a spreadsheet and comes into another plan slot for slot
   await page.keyboard.up('Shift');
   await press(page, 'Take out');
   await sees(page, '[role=dialog][aria-label="Take out"]', 'The 3 channels chosen');
-  await press(page, 'GeoJSON: places for a map');
+  await press(page, 'GeoJSON places for a map');
   const { features } = JSON.parse(Buffer.from(await saved('by-spreadsheet.geojson')).toString()) as {
     features: { properties: { Slot: string } }[];
   };
@@ -63,7 +63,7 @@ test('a plan that was taken out whole is opened wherever it is dropped, with all
   const { body } = await at.world().api<{ plan: Record<string, unknown> }>(`/api/plans/${PLAN}`);
   await page.goto(at.world().url);
   await sees(page, '[aria-label=Plans]', 'Ketterby weekend');
-  await dropFile(page, 'from-a-friend.json', Buffer.from(JSON.stringify(body.plan)));
+  await dropAnywhere(page, 'from-a-friend.json', Buffer.from(JSON.stringify(body.plan)));
   await page.waitForSelector('[role=grid]');
   const id = new URL(page.url()).pathname.split('/').at(-1)!;
   expect(id).not.toBe(PLAN);
@@ -73,7 +73,7 @@ test('a plan that was taken out whole is opened wherever it is dropped, with all
   // Rows want a plan to go into.
   await page.goto(at.world().url);
   await sees(page, '[aria-label=Plans]', 'Ketterby weekend');
-  await dropFile(page, 'list.csv', Buffer.from('Name,Receive\nHill,145.6'));
+  await dropAnywhere(page, 'list.csv', Buffer.from('Name,Receive\nHill,145.6'));
   await sees(page, '[role=alert]', 'Open the plan that they go into');
 });
 

@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { launchOptions } from './browser.cjs';
 import { measureFind } from './measure-find.mjs';
+import { measureMap } from './measure-map.mjs';
 import { measurePage } from './measure-page.mjs';
 import { measurePlans } from './measure-plans.mjs';
 import { measureStart } from './measure-start.mjs';
@@ -13,7 +14,7 @@ import { measureWeight } from './measure-weight.mjs';
 import { freePort } from './ports.mjs';
 import { build, installPackages, wantChromium } from './prepare.mjs';
 
-const PARTS = ['start', 'page', 'plans', 'weight', 'find', 'core'];
+const PARTS = ['start', 'page', 'plans', 'weight', 'find', 'files', 'core'];
 const asked = process.argv.slice(2);
 const unknown = asked.filter((part) => !PARTS.includes(part));
 if (unknown.length > 0) {
@@ -78,18 +79,22 @@ async function demo(data, speed) {
 
 const context = { demo, folder, report };
 if (wants('start')) await measureStart(context);
-if (wants('page') || wants('plans') || wants('weight')) {
+if (wants('page') || wants('plans') || wants('weight') || wants('files')) {
   const browser = await puppeteer.launch(launchOptions(chromium, join(folder, 'browser')));
   const world = await demo(join(folder, 'world'), 8);
   const inWorld = { ...context, world, browser, dataFolder: join(folder, 'world') };
   if (wants('page')) await measurePage(inWorld);
   if (wants('weight')) await measureWeight(inWorld);
   if (wants('plans')) await measurePlans(inWorld);
+  if (wants('files')) await measureMap({ ...inWorld, planId: 'pl_ketterbyweekend' });
   await world.stop();
   await browser.close();
 }
 
 if (wants('find')) await measureFind(context);
+
+if (wants('files'))
+  spawnSync(process.execPath, ['--import', 'tsx', 'scripts/measure-files.ts'], { stdio: 'inherit' });
 
 // Fit and check of a full plan, and write throughput, are measured in the core and over a real port.
 let failed = 0;

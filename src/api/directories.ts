@@ -31,6 +31,8 @@ const directoryRow = z.object({
   name: z.string(),
   holds: z.string(),
   wantsAccount: z.boolean(),
+  /** A file of one's own, which nobody asks and which can be taken away. */
+  own: z.boolean(),
   /** The name under which it is asked; null where there is none. */
   account: z.string().nullable(),
   /** How many of its stations are kept, and when it was last asked. */
@@ -65,6 +67,26 @@ const starterSet = z.object({
 export const directoryApi = {
   directories: operation('GET', '/api/directories', 'The directories that can be searched', {
     response: z.object({ directories: z.array(directoryRow) }),
+  }),
+  keepOwn: operation('POST', '/api/directories/own', 'Takes a file as a directory of one’s own', {
+    body: z.strictObject({
+      name: wantedText(60),
+      base64: z.base64().max(3_900_000, 'is longer than what is taken at once; part it'),
+    }),
+    status: 201,
+    response: z.object({
+      id: z.string(),
+      kept: z.int(),
+      /** Rows whose station has no place, so that it cannot be searched. */
+      placeless: z.int(),
+      refused: z.array(z.object({ line: z.int(), text: z.string(), reason: z.string() })),
+    }),
+    problems: [413, 422, 507],
+  }),
+  dropOwn: operation('DELETE', '/api/directories/own/{id}', 'Takes a directory of one’s own away', {
+    params: z.object({ id: text(40) }),
+    response: z.object({ id: z.string() }),
+    problems: [404, 507],
   }),
   setAccount: operation(
     'POST',

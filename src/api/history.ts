@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { NEWS_KINDS } from '../core/directory';
 import { WEEKS_LIMIT } from '../core/heard';
 import { heardAtSchema, heardSchema } from '../core/heard/heard.schema';
-import { channelIdSchema, planIdSchema, planSchema } from '../core/plan';
+import { channelIdSchema, editSchema, planIdSchema, planSchema } from '../core/plan';
 import { text, wantedText } from '../core/text.schema';
 import { operation, revisionNumber, streamOperation } from './operation';
 
@@ -25,6 +26,17 @@ const markSchema = z.object({ revision: z.int(), name: z.string(), at: z.string(
 export type Mark = z.infer<typeof markSchema>;
 
 /** The operations on what was done to a plan. */
+const newsSchema = z.object({
+  source: z.string(),
+  ref: z.string(),
+  updated: z.string(),
+  kind: z.enum(NEWS_KINDS),
+  channel: channelIdSchema.nullable(),
+  name: z.string(),
+  text: z.string(),
+  edit: editSchema,
+});
+
 export const historyApi = {
   then: operation('GET', '/api/plans/{id}/then', 'What the plan was at an earlier revision', {
     params: planParams,
@@ -60,6 +72,44 @@ export const historyApi = {
     response: z.object({ heard: z.array(heardSchema) }),
     problems: [404, 410],
   }),
+  news: operation(
+    'GET',
+    '/api/plans/{id}/news',
+    'What directories say now that is not as the plan has it, each as an edit',
+    {
+      params: planParams,
+      query: z.object({
+        /** Whether the directories are asked, or only what is kept of them is looked at. */
+        ask: z.stringbool().default(true),
+      }),
+      response: z.object({
+        revision: z.int(),
+        news: z.array(newsSchema),
+        /** How many were looked at before and left. */
+        left: z.int(),
+        troubles: z.array(z.object({ source: z.string(), name: z.string(), trouble: z.string() })),
+      }),
+      problems: [404, 410, 422],
+    },
+  ),
+  leaveNews: operation(
+    'POST',
+    '/api/plans/{id}/news',
+    'Leaves news as they are until the directory says something else',
+    {
+      params: planParams,
+      body: z.strictObject({
+        leave: z
+          .array(z.strictObject({ source: text(40), ref: text(80), updated: text(60) }))
+          .max(5000)
+          .default([]),
+        /** Forgets what was left before. */
+        again: z.boolean().default(false),
+      }),
+      response: z.object({ left: z.int() }),
+      problems: [404, 410, 507],
+    },
+  ),
   hear: operation(
     'POST',
     '/api/plans/{id}/heard',

@@ -234,3 +234,23 @@ export const starterSets = pgTable('starter_sets', {
   channels: jsonb('channels').$type<ChannelFields[]>().notNull(),
   at: instant('at').notNull().defaultNow(),
 });
+
+/** News of directories that somebody looked at and left, by plan and by what was said. */
+export const newsLeft = pgTable(
+  'news_left',
+  {
+    planId: text('plan_id')
+      .notNull()
+      .references(() => plans.id),
+    key: text('key').notNull(),
+    at: instant('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.planId, table.key] })],
+);
+
+/** Files that somebody has as directories of their own; their stations stand among `stations`. */
+export const ownDirectories = pgTable('own_directories', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  at: instant('at').notNull().defaultNow(),
+});

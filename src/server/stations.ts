@@ -1,4 +1,4 @@
-import { and, count, eq, inArray, isNull, lt, max, or, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNull, lt, max, or, sql } from 'drizzle-orm';
 import type { DirectoryRow, StationsAnswer } from '../api';
 import {
   candidates,
@@ -13,7 +13,7 @@ import {
 import { MODELS } from '../core/models';
 import type { PlanId } from '../core/plan';
 import { boxesAlong, distanceKm, between, routeOf, type Point } from '../core/radio';
-import { stations } from '../db';
+import { ownDirectories, stations } from '../db';
 import { reading, writing } from './database';
 import { giveUpAfter } from './fetch-json';
 import { getPlan, wantModel } from './plans';
@@ -103,7 +103,7 @@ const isFresh = (source: string, circle: Circle) =>
   );
 
 /** Asks a source for a circle and keeps what it says; gives what keeps it from answering, and the rows that nobody understood. */
-async function askSource(
+export async function askSource(
   source: Source,
   circle: Circle,
   again: boolean,
@@ -261,7 +261,7 @@ export async function listDirectories(): Promise<DirectoryRow[]> {
     .from(stations)
     .where(isNull(stations.goneAt))
     .groupBy(stations.source);
-  return Promise.all(
+  const asked = await Promise.all(
     SOURCES.map(async ({ id, name, holds, wantsAccount = false }) => {
       const row = rows.find(({ source }) => source === id);
       return {
@@ -271,11 +271,20 @@ export async function listDirectories(): Promise<DirectoryRow[]> {
         wantsAccount,
         // The name alone: a password is never shown, not even as stars of its length.
         account: wantsAccount ? ((await accountOf(id))?.name ?? null) : null,
+        own: false,
         kept: row?.kept ?? 0,
         asked: row?.asked?.toISOString() ?? null,
       };
     }),
   );
+  const own = (await database.select().from(ownDirectories).orderBy(asc(ownDirectories.name))).map(
+    ({ id, name, at }): DirectoryRow => ({
+      ...{ id, name, holds: 'a file of your own', wantsAccount: false, account: null, own: true },
+      kept: rows.find(({ source }) => source === id)?.kept ?? 0,
+      asked: at.toISOString(),
+    }),
+  );
+  return [...asked, ...own];
 }
 
 /** Keeps the name and password for a directory once it has taken them, or forgets them. */

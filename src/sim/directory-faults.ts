@@ -8,6 +8,7 @@ export const directoryFaultSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('rubbish') }),
   z.strictObject({ kind: z.literal('cut off') }),
   z.strictObject({ kind: z.literal('bad rows') }),
+  z.strictObject({ kind: z.literal('other shape') }),
   z.strictObject({ kind: z.literal('empty') }),
   z.strictObject({ kind: z.literal('refuse') }),
 ]);

@@ -9,7 +9,7 @@ import { benchPage } from './bench/page';
 import { benchKey } from './keep';
 import { directoryFaultSchema } from './directory-faults';
 import { LedgerService } from './ledger/service';
-import { RegisterService } from './register/service';
+import { registerChangesSchema, RegisterService } from './register/service';
 
 export interface SimOptions {
   port: number;
@@ -99,6 +99,10 @@ export function startSim({
       faulty.order(directoryFaultSchema.parse(body));
       return json(response, 200, {});
     }
+    if (url.pathname === '/register/changes')
+      return register.change(registerChangesSchema.parse(body))
+        ? json(response, 200, {})
+        : json(response, 400, { error: 'A row that is new wants every field.' });
     const [, id, faults] = /^\/bench\/radios\/([a-z0-9-]+)(\/faults)?$/.exec(url.pathname) ?? [];
     const station = id === undefined ? undefined : stations.get(id);
     if (!station) return json(response, 404, { error: 'There is no such radio on the bench.' });

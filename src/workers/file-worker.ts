@@ -23,6 +23,7 @@ export type FileHead =
       beyond: number;
     }
   | { kind: 'places'; what: Geography['kind']; places: number; lines: Geography['lines'] }
+  | { kind: 'list'; rows: number }
   | { kind: 'plan'; name: string };
 
 /** What is asked of the worker: to read a file, or to make channels of what it has read. */
@@ -46,6 +47,7 @@ let content: FileContent | null = null;
 
 function headOf(found: FileContent): FileHead {
   if (found.kind === 'plan') return { kind: 'plan', name: found.name };
+  if (found.kind === 'list') return { kind: 'list', rows: found.rows.length };
   if (found.kind === 'places')
     return { kind: 'places', what: found.what, places: found.rows.length, lines: found.lines };
   const { delimiter, headings, meanings, rows, beyond } = found.table;

@@ -48,6 +48,23 @@ test.each([
   });
 });
 
+test('a list as somebody jots it down is a station a line; what has cells is a table', async () => {
+  const list = await read(
+    'Our hills\n\n1. Ullsmere Hill 145.6125 -0.6 88.5\n- Quay: 433,500 MHz listen\nCalling 145.5\n',
+  );
+  expect(list).toMatchObject({
+    kind: 'list',
+    rows: [
+      { line: 1, cells: { name: 'Our hills' } },
+      { line: 3, cells: { name: 'Ullsmere Hill', rx: '145.6125', tx: '-0.6', access: '88.5' } },
+      { line: 4, cells: { rx: '433,500 MHz', tx: 'x' } },
+      { line: 5, cells: { name: 'Calling', rx: '145.5' } },
+    ],
+  });
+  for (const table of ['Hill,145.6125\nQuay,433.5', 'Hill;145,6125\nQuay;433,5', 'Hill\t145.6\nQuay\t433.5'])
+    expect(await read(table)).toMatchObject({ kind: 'table' });
+});
+
 test('whatever a file is, it is read or refused with a sentence, and never breaks what reads it', async () => {
   const reached = tally();
   const piece = fc.constantFrom(

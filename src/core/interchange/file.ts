@@ -1,6 +1,6 @@
 import { readDocument, type Plan } from '../plan';
 import { fail, ok, type Result } from '../result';
-import type { PastedRow } from '../table';
+import { readLine, type PastedRow } from '../table';
 import { decodeText, FILE_LIMIT, tooLarge, type Encoding } from './decode';
 import { readGeography, type Geography } from './geography';
 import { rowsOfPlaces } from './places';
@@ -10,8 +10,31 @@ import { readTable, tableOf, type Delimiter, type Table } from './table';
 /** What a file turned out to be. */
 export type FileContent =
   | { kind: 'table'; encoding: Encoding | 'spreadsheet'; table: Table }
+  | { kind: 'list'; rows: PastedRow[] }
   | { kind: 'places'; what: Geography['kind']; rows: PastedRow[]; lines: Geography['lines'] }
   | { kind: 'plan'; name: string; plan: Plan };
+
+/** Lines that are looked at to tell running text from a table. */
+const LOOKED_AT = 60;
+/** Longest text that is read as somebody would jot it down, characters. */
+const JOTTED_CHARS = 1_000_000;
+
+/**
+ * A list as somebody jots it down, a station a line: `Ullsmere Hill 145.6125 -0.6 88.5 FM`. Null for what is none: most lines must have
+ * a name and a frequency among words parted by spaces.
+ */
+function readJotted(text: string): PastedRow[] | null {
+  if (text.length > JOTTED_CHARS) return null;
+  const lines = text.split(/\r\n|\n|\r/);
+  const written = lines.filter((line) => line.trim() !== '').slice(0, LOOKED_AT);
+  const jotted = written.filter((line) => !/[\t;|]/.test(line) && (readLine(line)?.name ?? '') !== '');
+  // Commas part cells where they part every line alike.
+  const commas = new Set(written.map((line) => line.split(',').length));
+  if (jotted.length * 2 <= written.length || (commas.size === 1 && !commas.has(1))) return null;
+  return lines.flatMap((line, at) =>
+    line.trim() === '' ? [] : [{ line: at + 1, cells: readLine(line) ?? { name: line.trim() } }],
+  );
+}
 
 /** The rows of a spreadsheet that have something in them, as a table. */
 async function readSheetFile(bytes: Uint8Array): Promise<Result<FileContent>> {
@@ -58,6 +81,8 @@ export async function readFile(
     const { kind, places, lines } = found.value;
     return ok({ kind: 'places', what: kind, rows: rowsOfPlaces(places), lines });
   }
+  const jotted = delimiter === undefined ? readJotted(text) : null;
+  if (jotted) return ok({ kind: 'list', rows: jotted });
   const table = readTable(text, delimiter, soFar);
   return table.ok ? ok({ kind: 'table', encoding, table: table.value }) : table;
 }

@@ -11,7 +11,7 @@ export const rowsOfTable = (
 
 /** The channels that a file comes to, each with an id of its own; those of a plan are whole already. */
 export function channelsIn(content: FileContent, context: CellContext, makeId: () => ChannelId): NewRows {
-  if (content.kind === 'places') return newRows(content.rows, context, makeId);
+  if (content.kind === 'places' || content.kind === 'list') return newRows(content.rows, context, makeId);
   if (content.kind === 'table') return newRows(rowsOfTable(content.table), context, makeId);
   const slots = new Map<ChannelId, { slot: number; list: number }>();
   const channels = content.plan.channels.map(({ slot, list, ...fields }): NewChannel => {

@@ -1,4 +1,5 @@
 import { findPlaces, searchRegister } from '../directories';
+import { dropOwn, keepOwn, listOwn } from '../own-directories';
 import { SOURCES } from '../sources';
 import { listDirectories, searchStations, setAccount } from '../stations';
 import { settingsOfModel } from '../../core/image';
@@ -7,6 +8,7 @@ import { parseRoute, USUAL_REGION } from '../../core/radio';
 import { notFound } from '../problem';
 import { ownOrigin, paperPdf } from '../paper';
 import { dropSet, keepSet, listSets } from '../starter-sets';
+import { leaveNews, newsOfPlan } from '../news';
 import { exportPlan, exportStations, planJsonSchema } from '../export';
 import { databaseKind } from '../health';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
@@ -72,6 +74,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   events: async ({ params, gone }) => ({ stream: await watchPlan(params.id, gone) }),
   marks: async ({ params }) => ({ marks: await marksOf(params.id) }),
   mark: async ({ params, body }) => ({ marks: await setMark(params.id, body.revision, body.name) }),
+  news: ({ params, query, gone }) => newsOfPlan(params.id, query.ask, gone),
+  leaveNews: ({ params, body }) => leaveNews(params.id, body.leave, body.again),
   heard: async ({ params, query }) => ({ heard: await heardOf(params.id, query.weeks) }),
   hear: ({ params, body }) => hear(params.id, body),
   edits: ({ params, query }) => planLog(params.id, query.before, query.limit, query),
@@ -93,17 +97,22 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   paper: ({ params, query }) => paperPdf(params.id, query.as, ownOrigin()),
   planFormat: () => planJsonSchema(),
   directories: async () => ({ directories: await listDirectories() }),
+  keepOwn: ({ body }) => keepOwn(body.name, body.base64),
+  dropOwn: ({ params }) => dropOwn(params.id),
   setAccount: async ({ params, body: { name, password }, gone }) => {
     await setAccount(params.id, name === null || password === null ? null : { name, password }, gone);
     return { directories: await listDirectories() };
   },
-  stations: ({ query: { lat, lon, radius, route, sources, ask, most, plan, model }, gone }) =>
+  stations: async ({ query: { lat, lon, radius, route, sources, ask, most, plan, model }, gone }) =>
     searchStations(
       {
         where: route
           ? { kind: 'along', places: parseRoute(route)!, km: radius }
           : { kind: 'around', point: { lat: lat!, lon: lon! }, km: radius },
-        sources: sources === undefined ? SOURCES.map(({ id }) => id) : sources.split(',').filter(Boolean),
+        sources:
+          sources === undefined
+            ? [...SOURCES, ...(await listOwn())].map(({ id }) => id)
+            : sources.split(',').filter(Boolean),
         ...{ ask, most, planId: plan, modelId: model },
       },
       gone,

@@ -1,5 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { z } from 'zod';
+import { registerRowSchema, type RegisterRow } from '../../core/directory';
 import { distanceKm } from '../../core/radio';
 import { meet, type DirectoryFault } from '../directory-faults';
 import { findTowns } from './gazetteer';
@@ -18,10 +19,43 @@ const querySchema = z.object({
 
 const PAGE = 100;
 
+/** What the keepers of the register change in it: rows put in or put right by their reference, others taken out. */
+export const registerChangesSchema = z.strictObject({
+  put: z
+    .array(registerRowSchema.partial().extend({ ref: registerRowSchema.shape.ref }))
+    .max(500)
+    .default([]),
+  drop: z.array(z.string().max(80)).max(500).default([]),
+});
+export type RegisterChanges = z.infer<typeof registerChangesSchema>;
+
+/** A row as a later version of the register might have it. */
+const reshaped = (row: unknown) => {
+  const { output_mhz, input_mhz, ...rest } = row as RegisterRow;
+  return {
+    ...rest,
+    frequencies: { output_khz: Number(output_mhz) * 1000, input_khz: Number(input_mhz) * 1000 },
+  };
+};
+
 /** The Relay Register and the gazetteer: what answers under /register. */
 export class RegisterService {
-  private readonly rows = generateRegister();
+  private rows = generateRegister();
   private fault: DirectoryFault = { kind: 'none' };
+
+  /** Changes rows, each dated today; a new one wants every field. False where one does not have them. */
+  change({ put, drop }: RegisterChanges): boolean {
+    const updated = new Date().toISOString().slice(0, 10);
+    const byRef = new Map(this.rows.map((row) => [row.ref, row]));
+    for (const { ref, ...set } of put) {
+      const row = registerRowSchema.safeParse({ ...byRef.get(ref), ...set, ref, updated });
+      if (!row.success) return false;
+      byRef.set(ref, row.data);
+    }
+    for (const ref of drop) byRef.delete(ref);
+    this.rows = [...byRef.values()];
+    return true;
+  }
 
   order(fault: DirectoryFault): void {
     this.fault = fault;
@@ -59,6 +93,13 @@ export class RegisterService {
               (to_mhz === undefined || Number(row.output_mhz) <= to_mhz),
           );
     const entries: unknown[] = found.slice((page - 1) * PAGE, page * PAGE);
+    if (this.fault.kind === 'other shape')
+      return {
+        page,
+        pages: Math.ceil(found.length / PAGE),
+        total: found.length,
+        entries: entries.map(reshaped),
+      };
     if (this.fault.kind === 'bad rows') entries.splice(0, 2, { ref: 'RR-0000' }, 'not a row');
     return { page, pages: Math.ceil(found.length / PAGE), total: found.length, entries };
   }

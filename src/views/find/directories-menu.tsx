@@ -5,12 +5,55 @@ import { Popover } from 'radix-ui';
 import { useState, type FormEvent } from 'react';
 import { call, sentenceOf } from '@/api/call';
 import { directoryApi, type DirectoryRow } from '@/api/directories';
+import { cutText } from '@/core/text';
 import { Button, Field, Moment, TickField } from '@/ui';
+import { base64Of, pickFile } from '@/views/parts/pick-file';
 import type { Search } from './use-search';
+
+/** Longest file that is taken as a directory at once, bytes. */
+const LONGEST_FILE = 2_900_000;
 
 /** Of which directories stations come, how many of each are kept and since when, and the account where one is wanted. */
 export function DirectoriesMenu({ search }: { search: Search }) {
   const { directories, sources } = search;
+  const [said, setSaid] = useState('');
+  const changed = () => {
+    search.refreshDirectories();
+    search.refresh();
+  };
+  const keep = async (file: File) => {
+    setSaid(`${file.name} is being read…`);
+    if (file.size > LONGEST_FILE)
+      return setSaid(`${file.name} is longer than what is taken at once. Part it.`);
+    try {
+      const { kept, placeless, refused } = await call(directoryApi.keepOwn, {
+        body: { name: cutText(file.name, 60), base64: await base64Of(file) },
+      });
+      setSaid(
+        [
+          `${file.name}: ${kept} stations are kept.`,
+          placeless > 0 ? `${placeless} have no place and are not.` : '',
+          refused.length > 0
+            ? `${refused.length} rows are not understood, the first in line ${refused[0]!.line}: ${refused[0]!.reason}`
+            : '',
+        ]
+          .filter(Boolean)
+          .join(' '),
+      );
+      changed();
+    } catch (error) {
+      setSaid(sentenceOf(error));
+    }
+  };
+  const drop = async (id: string) => {
+    try {
+      await call(directoryApi.dropOwn, { params: { id } });
+      setSaid('');
+      changed();
+    } catch (error) {
+      setSaid(sentenceOf(error));
+    }
+  };
   const used = directories.filter(({ id }) => sources.includes(id));
   return (
     <Popover.Root>
@@ -41,13 +84,29 @@ export function DirectoriesMenu({ search }: { search: Search }) {
               </TickField>
               <p className="pl-6 text-soft">
                 {directory.holds}. {directory.kept} kept
-                {directory.asked && (
+                {directory.own && directory.asked && (
+                  <>
+                    , opened <Moment at={directory.asked} />
+                  </>
+                )}
+                {!directory.own && directory.asked && (
                   <>
                     , last asked <Moment at={directory.asked} />
                   </>
                 )}
                 .
               </p>
+              {directory.own && (
+                <p className="pl-6">
+                  <Button
+                    size="small"
+                    aria-label={`Take ${directory.name} away`}
+                    onClick={() => void drop(directory.id)}
+                  >
+                    Take it away
+                  </Button>
+                </p>
+              )}
               {directory.wantsAccount && (
                 <AccountForm
                   directory={directory}
@@ -59,9 +118,19 @@ export function DirectoriesMenu({ search }: { search: Search }) {
               )}
             </section>
           ))}
-          <Button size="small" onClick={search.askAgain}>
-            Ask them again
-          </Button>
+          {said !== '' && (
+            <p role="status" className="text-soft">
+              {said}
+            </p>
+          )}
+          <div className="flex gap-2">
+            <Button size="small" onClick={search.askAgain}>
+              Ask them again
+            </Button>
+            <Button size="small" onClick={() => pickFile((file) => void keep(file))}>
+              A file of your own…
+            </Button>
+          </div>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -202,7 +202,8 @@ export function Results({
             const [other] = candidate.also;
             const gap = start - (place === 0 ? ROW_HEIGHT : shown[place - 1]!.end);
             const on = chosen.has(key);
-            const far = distance > horizonKm(entry.height, HAND_HEIGHT);
+            // Of whose aerial nobody says how high it is, nobody can say how far it reaches.
+            const far = entry.height > 0 && distance > horizonKm(entry.height, HAND_HEIGHT);
             return (
               <Fragment key={key}>
                 {gap > 0 && <Gap height={gap} />}

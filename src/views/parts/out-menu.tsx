@@ -82,19 +82,18 @@ export function OutMenu({
                   <button
                     type="button"
                     disabled={busy !== null}
-                    aria-label={`${name}: ${use}`}
-                    aria-description={losses.length > 0 ? `without ${losses.join(', ')}` : undefined}
-                    className="grid w-full grid-cols-[72px_1fr] items-baseline gap-x-2 rounded px-1.5 py-1 text-left hover:bg-sunk disabled:opacity-60"
+                    aria-describedby={losses.length > 0 ? `out-${format}` : undefined}
+                    className="grid w-full grid-cols-[72px_1fr] items-baseline gap-x-2 rounded px-1.5 py-0.5 text-left hover:bg-sunk disabled:opacity-60"
                     onClick={() => void take(format)}
                   >
-                    <span className="font-medium">{name}</span>
-                    <span>
-                      {busy === format ? 'is being written…' : use}
-                      {losses.length > 0 && (
-                        <span className="block text-[12px] text-soft">without {losses.join(', ')}</span>
-                      )}
-                    </span>
+                    <span className="font-medium">{name}</span>{' '}
+                    <span>{busy === format ? 'is being written…' : use}</span>
                   </button>
+                  {losses.length > 0 && (
+                    <p id={`out-${format}`} className="pb-1 pl-[86px] text-[12px] text-soft">
+                      without {losses.join(', ')}
+                    </p>
+                  )}
                 </li>
               );
             })}

@@ -16,3 +16,12 @@ export function pickFile(onFile: (file: File) => void): void {
   };
   input.click();
 }
+
+/** The bytes of a file as the interface takes them. */
+export async function base64Of(file: File): Promise<string> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  let text = '';
+  for (let at = 0; at < bytes.length; at += 8192)
+    text += String.fromCharCode(...bytes.subarray(at, at + 8192));
+  return btoa(text);
+}

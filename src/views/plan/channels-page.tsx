@@ -53,6 +53,8 @@ const ColumnsPanel = lazily(() => import('./columns-panel').then((module) => mod
 
 const FilePanel = lazily(() => import('./file-panel').then((module) => module.FilePanel));
 
+const TypedPanel = lazily(() => import('./typed-panel').then((module) => module.TypedPanel));
+const NewsPanel = lazily(() => import('./news-panel').then((module) => module.NewsPanel));
 const HeardPanel = lazily(() => import('./heard-panel').then((module) => module.HeardPanel));
 
 const ThenPanel = lazily(() => import('./then-panel').then((module) => module.ThenPanel));
@@ -69,6 +71,8 @@ type Panel =
   | { kind: 'columns' }
   | { kind: 'beside' }
   | { kind: 'heard' }
+  | { kind: 'news' }
+  | { kind: 'typed' }
   | { kind: 'file'; file: File }
   | { kind: 'then'; revision: number; called: string };
 
@@ -90,6 +94,8 @@ export function ChannelsPage() {
   const openBeside = useStable(() => setPanel({ kind: 'beside' }));
   const openFile = useStable(() => pickFile((file) => setPanel({ kind: 'file', file })));
   const openHeard = useStable(() => setPanel({ kind: 'heard' }));
+  const openTyped = useStable(() => setPanel({ kind: 'typed' }));
+  const openNews = useStable(() => setPanel({ kind: 'news' }));
   const columns = useStable(() => setPanel({ kind: 'columns' }));
   const look = useStable((revision: number, called: string) => setPanel({ kind: 'then', revision, called }));
   const show = useStable((next: SideTab) => {
@@ -97,6 +103,17 @@ export function ChannelsPage() {
     setTab(next);
   });
   useEffect(() => grid.current?.focus({ preventScroll: true }), []);
+  // Find and what is chosen lead here by the address.
+  useEffect(() => {
+    const lead = () => {
+      if (window.location.hash !== '#news') return;
+      window.history.replaceState(window.history.state, '', window.location.pathname);
+      setPanel({ kind: 'news' });
+    };
+    lead();
+    window.addEventListener('hashchange', lead);
+    return () => window.removeEventListener('hashchange', lead);
+  }, []);
 
   const mend = useStable((edit: Edit) => {
     const result = hand.store.apply(edit);
@@ -141,6 +158,8 @@ export function ChannelsPage() {
         besides={openBeside}
         openFile={openFile}
         heard={openHeard}
+        news={openNews}
+        typeList={openTyped}
         show={show}
       />
       <PlanHeader
@@ -211,6 +230,10 @@ export function ChannelsPage() {
               onClose={closePanel}
             />
           )}
+          {panel?.kind === 'typed' && (
+            <TypedPanel onRead={(file) => setPanel({ kind: 'file', file })} onClose={closePanel} />
+          )}
+          {panel?.kind === 'news' && <NewsPanel onClose={closePanel} />}
           {panel?.kind === 'heard' && <HeardPanel onClose={closePanel} />}
           {panel?.kind === 'beside' && <BesidePanel onClose={closePanel} />}
           {panel?.kind === 'columns' && <ColumnsPanel onClose={closePanel} />}

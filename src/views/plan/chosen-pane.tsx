@@ -52,7 +52,12 @@ function What({ channels }: { channels: readonly Channel[] }) {
       {source && (
         <p className="text-soft">
           {[source.call, source.place, source.service].filter(Boolean).join(', ')}
-          {source.directory && ` · ${source.directory}`}
+          {source.directory && ` · ${source.directory}`}{' '}
+          {source.lat !== undefined && (
+            <a href="#news" className="whitespace-nowrap underline">
+              What has changed?
+            </a>
+          )}
         </p>
       )}
       {!one && (

@@ -192,6 +192,8 @@ function saidOf(found: FileHead): string {
     }
     case 'places':
       return `${found.what}, ${found.places} places`;
+    case 'list':
+      return `a list of ${found.rows} lines`;
     case 'plan':
       return `the plan “${found.name}”`;
   }

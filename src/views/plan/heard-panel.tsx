@@ -9,6 +9,7 @@ import { leaveOver } from '@/core/table';
 import { Button, Field, LongList, Moment, TickField, useEscape, type ListRow } from '@/ui';
 import { pickFile } from '@/views/parts/pick-file';
 import { useDesk } from './desk';
+import { HeardWeeks } from './heard-weeks';
 import { item } from './side-list';
 
 /** Times that are said in one go. */
@@ -22,6 +23,7 @@ export function HeardPanel({ onClose }: { onClose: () => void }) {
   const [kept, setKept] = useState<ReadonlySet<ChannelId>>(new Set());
   const [log, setLog] = useState<(HeardLog & { name: string }) | null>(null);
   const [trouble, setTrouble] = useState('');
+  const [byWeek, setByWeek] = useState(false);
   useEscape(onClose);
   const n = /^\d{1,3}$/.test(weeks.trim()) ? Number(weeks) : null;
   const doubtful = useMemo(
@@ -87,17 +89,39 @@ export function HeardPanel({ onClose }: { onClose: () => void }) {
       aria-label="What is heard"
       className="flex min-h-0 flex-1 flex-col rounded-md border border-line-strong bg-sheet text-[13px]"
     >
-      <div className="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2 border-b border-line p-3">
+      <div className="flex items-center gap-2 border-b border-line px-3 py-2">
+        <div
+          role="group"
+          aria-label="What is shown"
+          className="flex rounded-md border border-line-strong p-px"
+        >
+          {(['Never heard', 'By week'] as const).map((label, at) => (
+            <button
+              key={label}
+              type="button"
+              aria-pressed={byWeek === (at === 1)}
+              className="rounded-[5px] px-2 py-[3px] text-soft hover:text-ink aria-pressed:bg-wash aria-pressed:font-medium aria-pressed:text-ink"
+              onClick={() => setByWeek(at === 1)}
+            >
+              {label}
+            </button>
+          ))}
+        </div>
+        <span className="flex-1" />
+        <Button size="small" onClick={() => pickFile((file) => void readLog(file))}>
+          Take a log…
+        </Button>
+      </div>
+      {!byWeek && (
         <Field
           label="Not heard in so many weeks"
-          className="min-w-0 [&_input]:w-full"
+          className="border-b border-line px-3 py-2 [&_input]:w-full"
           inputMode="numeric"
           value={weeks}
           problem={n === null ? 'A number' : undefined}
           onChange={(event) => setWeeks(event.target.value)}
         />
-        <Button onClick={() => pickFile((file) => void readLog(file))}>Take a log…</Button>
-      </div>
+      )}
       {trouble && (
         <p role="alert" className="border-b border-line px-3 py-2 text-stop">
           {trouble}
@@ -125,7 +149,9 @@ export function HeardPanel({ onClose }: { onClose: () => void }) {
           </Button>
         </div>
       )}
-      {doubtful.length === 0 ? (
+      {byWeek ? (
+        <HeardWeeks />
+      ) : doubtful.length === 0 ? (
         <p className="flex-1 p-3 text-soft">Every channel was heard of late.</p>
       ) : (
         <LongList label="Never heard, the most doubtful first" rows={rows} rowHeight={37} plain />
@@ -133,7 +159,7 @@ export function HeardPanel({ onClose }: { onClose: () => void }) {
       <div className="flex gap-2 border-t border-line p-3">
         <Button
           kind="strong"
-          className="flex-1"
+          className={byWeek ? 'hidden' : 'flex-1'}
           disabled={going.length === 0}
           onClick={() => {
             const result = hand.store.apply(leaveOver(plan, new Set(going.map(({ id }) => id))));
@@ -146,7 +172,9 @@ export function HeardPanel({ onClose }: { onClose: () => void }) {
         >
           {going.length === 1 ? 'Leave 1 over' : `Leave ${going.length} over`}
         </Button>
-        <Button onClick={onClose}>Close</Button>
+        <Button className={byWeek ? 'flex-1' : ''} onClick={onClose}>
+          Close
+        </Button>
       </div>
     </section>
   );

@@ -21,6 +21,8 @@ interface Props {
   besides: () => void;
   openFile: () => void;
   heard: () => void;
+  news: () => void;
+  typeList: () => void;
   show: (tab: SideTab) => void;
 }
 
@@ -34,6 +36,8 @@ export function PlanCommands({
   besides,
   openFile,
   heard,
+  news,
+  typeList,
   show,
 }: Props): null {
   const { hand, table, actions } = useDesk();
@@ -86,7 +90,9 @@ export function PlanCommands({
     planCommand('abbreviations', 'Change the abbreviations of this plan', editAbbreviations),
     planCommand('replace', 'Find and replace', replace, 'Ctrl H'),
     planCommand('beside', 'Open another plan beside this one', besides),
+    planCommand('news', 'What the directories say otherwise now', news),
     planCommand('heard', 'What is never heard, and logs of what was', heard),
+    planCommand('type-list', 'Type or paste a list of stations', typeList),
     planCommand('open-file', 'Take stations from a file', openFile),
     planCommand('columns', 'Choose the columns of the table', columns),
     planCommand('show-chosen', 'Show all of what is chosen', () => show('chosen')),

@@ -7,19 +7,11 @@ import { call } from '@/api/call';
 import { fileApi } from '@/api/files';
 import { planApi } from '@/api/plans';
 import { Button, Trouble } from '@/ui';
-import { isStationFile } from '@/views/parts/pick-file';
+import { base64Of, isStationFile } from '@/views/parts/pick-file';
 
 /** Longest file that is read here; no radio's image is longer, and one that is would only be carried about. */
 const LONGEST = 290_000;
 const LONGEST_PLAN = 2_900_000;
-
-async function base64Of(file: File): Promise<string> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  let text = '';
-  for (let at = 0; at < bytes.length; at += 8192)
-    text += String.fromCharCode(...bytes.subarray(at, at + 8192));
-  return btoa(text);
-}
 
 /** Opening images of radios, or the files of a card, as plans; what is damaged is said, and what can be read of it offered. */
 function useOpenImage() {
