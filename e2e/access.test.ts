@@ -97,7 +97,21 @@ const SCREENS: [string, string, () => Promise<unknown>][] = [
       await page().waitForSelector('[aria-label="On paper"]');
     },
   ],
+  [
+    'what fills a radio in blocks',
+    `find?plan=${PLAN}&at=52.06,-29.84&name=Ketterby&km=40`,
+    async () => {
+      await page().waitForSelector('tbody tr[data-row]');
+      await press(page(), 'Fill in blocks');
+      await page().waitForSelector('[aria-label="Fill in blocks"] li');
+    },
+  ],
   ['the plan on paper', `plans/${PLAN}/paper?as=wall`, () => page().waitForSelector('.leaf')],
+  [
+    'the plan with what has changed',
+    `plans/${PLAN}#news`,
+    () => page().waitForSelector('[aria-label="What has changed"] [role=status]'),
+  ],
   [
     'the plan after a paste with bad cells and rows',
     'plans/pl_threedays',

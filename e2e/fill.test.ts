@@ -195,6 +195,7 @@ test('what the directories say otherwise: a new tone, a move, off the air, new n
     return channels.some(({ name }) => name === 'Brand New Hill') && channels.length === 13;
   });
   // Asked again there is nothing but what was left, until that is wanted again.
+  await page.goto(url);
   await page.goto(`${url}/plans/${id}#news`);
   await sees(page, panel, /Nothing: all is as they say.*One was left before/s);
   await press(page, 'Show them again');

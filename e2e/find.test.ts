@@ -222,6 +222,9 @@ test('a log says what was heard; what never was is left over in one step, and co
   await sees(page, panel, /log.csv: 3 times in UTC, 1 row not taken.*Line 5/s);
   await press(page, 'Keep them');
   await sees(page, panel, /Leave 10 over/);
+  await press(page, 'By week');
+  await sees(page, panel, /2 of 12 channels were heard.*times in all, \d+ in the last 12 weeks/s);
+  await press(page, 'Never heard');
   await press(page, 'Leave 10 over');
   await until('ten of them over', async () => (await channelsOfPlan(at.world(), id)).leftOver.length === 10);
   expect((await channelsOfPlan(at.world(), id)).channels.map(({ name }) => name)).toEqual([

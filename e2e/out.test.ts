@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { dropAnywhere, dropFile } from './at-find';
@@ -75,6 +75,56 @@ test('a plan that was taken out whole is opened wherever it is dropped, with all
   await sees(page, '[aria-label=Plans]', 'Ketterby weekend');
   await dropAnywhere(page, 'list.csv', Buffer.from('Name,Receive\nHill,145.6'));
   await sees(page, '[role=alert]', 'Open the plan that they go into');
+});
+
+test('a file is a directory of one’s own, searched as the others are, until it is taken away', async () => {
+  const page = at.page();
+  const file = join(folder, 'friends.csv');
+  writeFileSync(
+    file,
+    'Name,Receive,Shift,Lat,Lon\nOur own hill,145.7625,-0.6,52.07,-29.85\nNowhere,145.7,-0.6,,',
+  );
+  await page.goto(`${at.world().url}/find?plan=${PLAN}&at=52.06,-29.84&name=Ketterby&km=5`);
+  await sees(page, '[aria-label=Stations] [role=status]', /\d+ stations?/);
+  await press(page, 'Directories');
+  const [chooser] = await Promise.all([page.waitForFileChooser(), press(page, 'A file of your own…')]);
+  await chooser.accept([file]);
+  await sees(page, '[role=dialog]', /friends.csv: 1 stations are kept. 1 have no place and are not/);
+  await page.keyboard.press('Escape');
+  await sees(page, 'tbody', 'Our own hill');
+  await press(page, 'Directories');
+  await press(page, 'Take friends.csv away');
+  await until('it to be gone', async () => !(await textOf(page, 'tbody')).includes('Our own hill'));
+});
+
+test('a list that is typed as somebody jots it down comes into the plan', async () => {
+  const page = at.page();
+  const { body } = await at.world().api<{ plan: { id: string } }>('/api/plans', 'POST', {
+    name: 'Jotted',
+    modelId: 'tern-p2',
+    owner: { callSign: 'Q7ABC' },
+  });
+  await page.goto(`${at.world().url}/plans/${body.plan.id}`);
+  await page.waitForSelector('[role=grid]');
+  await at.keys('Control+k');
+  await page.waitForSelector('[role=dialog] input');
+  await page.keyboard.type('type or paste a list');
+  await sees(page, '[role=dialog]', 'Type or paste a list of stations');
+  await at.keys('Enter');
+  await page.waitForSelector('#typed-list');
+  await page.type('#typed-list', 'Ullsmere Hill 145.6125 -0.6 88.5\nKetterby Quay 433.500 listen\nno idea\n');
+  await press(page, 'Read it');
+  await sees(
+    page,
+    '[aria-label="The file typed list.txt"]',
+    /a list of 3 lines.*2 channels, 1 rows not taken/s,
+  );
+  await press(page, 'Put in 2 channels');
+  await until('both', async () => (await channelsOf(body.plan.id)).length === 2);
+  expect(await channelsOf(body.plan.id)).toMatchObject([
+    { name: 'Ullsmere Hill', rx: 145_612_500, tx: 145_012_500 },
+    { name: 'Ketterby Quay', rx: 433_500_000, tx: null },
+  ]);
 });
 
 test('on paper: a card that folds, a list for the wall, a sheet a bank, each as PDF too', async () => {

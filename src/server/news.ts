@@ -14,6 +14,8 @@ import { askSource } from './stations';
 /** Least and most that is looked at around a plan, km. */
 const LEAST_KM = 20;
 const MOST_KM = 300;
+/** So much farther is asked than the plan reaches, km: a station that moved is not gone. */
+const BEYOND_KM = 60;
 /** Most that is remembered as left of one plan. */
 const MOST_LEFT = 20_000;
 
@@ -89,7 +91,7 @@ export async function newsOfPlan(id: PlanId, ask: boolean, gone?: AbortSignal): 
     const signal = giveUpAfter(PATIENCE_MS, gone);
     await Promise.all(
       SOURCES.filter((source) => used.has(source.id)).map(async (source) => {
-        const circle = { lat: area.lat, lon: area.lon, radiusKm: area.km };
+        const circle = { lat: area.lat, lon: area.lon, radiusKm: area.km + BEYOND_KM };
         const { trouble } = await askSource(source, circle, true, signal);
         if (trouble !== null) troubles.push({ source: source.id, name: source.name, trouble });
       }),

@@ -83,7 +83,7 @@ export function OutMenu({
                     type="button"
                     disabled={busy !== null}
                     aria-describedby={losses.length > 0 ? `out-${format}` : undefined}
-                    className="grid w-full grid-cols-[72px_1fr] items-baseline gap-x-2 rounded px-1.5 py-0.5 text-left hover:bg-sunk disabled:opacity-60"
+                    className="grid w-full grid-cols-[72px_1fr] items-baseline gap-x-2 rounded px-1.5 py-1 text-left hover:bg-sunk disabled:opacity-60"
                     onClick={() => void take(format)}
                   >
                     <span className="font-medium">{name}</span>{' '}

@@ -157,21 +157,23 @@ export function HeardPanel({ onClose }: { onClose: () => void }) {
         <LongList label="Never heard, the most doubtful first" rows={rows} rowHeight={37} plain />
       )}
       <div className="flex gap-2 border-t border-line p-3">
-        <Button
-          kind="strong"
-          className={byWeek ? 'hidden' : 'flex-1'}
-          disabled={going.length === 0}
-          onClick={() => {
-            const result = hand.store.apply(leaveOver(plan, new Set(going.map(({ id }) => id))));
-            actions.setSaid(
-              result.ok ? `${going.length} wait left over. Ctrl Z brings them back.` : result.reason,
-            );
-            table.setOrder(null);
-            onClose();
-          }}
-        >
-          {going.length === 1 ? 'Leave 1 over' : `Leave ${going.length} over`}
-        </Button>
+        {!byWeek && (
+          <Button
+            kind="strong"
+            className="flex-1"
+            disabled={going.length === 0}
+            onClick={() => {
+              const result = hand.store.apply(leaveOver(plan, new Set(going.map(({ id }) => id))));
+              actions.setSaid(
+                result.ok ? `${going.length} wait left over. Ctrl Z brings them back.` : result.reason,
+              );
+              table.setOrder(null);
+              onClose();
+            }}
+          >
+            {going.length === 1 ? 'Leave 1 over' : `Leave ${going.length} over`}
+          </Button>
+        )}
         <Button className={byWeek ? 'flex-1' : ''} onClick={onClose}>
           Close
         </Button>

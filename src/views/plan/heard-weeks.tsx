@@ -75,7 +75,7 @@ export function HeardWeeks() {
               <span className="block truncate">
                 <span className="mono text-soft">{slotText(channel.slot)}</span> {channel.name || 'no name'}
               </span>
-              <span className="block text-[12px] text-soft">
+              <span className="block truncate text-[12px] text-soft">
                 <span className="mono">{one.times}</span> times, <Moment at={one.last} />
               </span>
             </span>

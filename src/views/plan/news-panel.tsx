@@ -42,10 +42,15 @@ export function NewsPanel({ onClose }: { onClose: () => void }) {
   });
   const news = data?.news ?? [];
   /** Takes them out of what is shown: they are done. */
-  const done = (these: readonly News[]) =>
+  const done = (these: readonly News[], left?: number) =>
     client.setQueryData<typeof data>(
       key,
-      (now) => now && { ...now, news: now.news.filter((one) => !these.includes(one)) },
+      (now) =>
+        now && {
+          ...now,
+          news: now.news.filter((one) => !these.includes(one)),
+          left: left ?? now.left,
+        },
     );
   const apply = (edit: Edit | null, these: readonly News[]) => {
     if (!edit) return;
@@ -62,12 +67,12 @@ export function NewsPanel({ onClose }: { onClose: () => void }) {
   };
   const leave = async (these: readonly News[]) => {
     try {
-      await call(historyApi.leaveNews, {
+      const { left } = await call(historyApi.leaveNews, {
         params: { id: plan.id },
         body: { leave: these.map(({ source, ref, updated }) => ({ source, ref, updated })), again: false },
       });
       setTrouble('');
-      done(these);
+      done(these, left);
     } catch (reason) {
       setTrouble(sentenceOf(reason));
     }
