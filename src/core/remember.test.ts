@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { remembered, rememberedAlong } from './remember';
+import { remembered, rememberedAlong, rememberedByText } from './remember';
 
 test('what was worked out of a value is remembered, even where it is nothing', () => {
   const asked: object[] = [];
@@ -44,4 +44,14 @@ describe('along a list', () => {
       }),
     );
   });
+});
+
+test('what a text comes to is worked out once, nothing among it', () => {
+  const asked: string[] = [];
+  const length = rememberedByText((text) => {
+    asked.push(text);
+    return text === '' ? undefined : text.length;
+  });
+  expect([length('ab'), length(''), length('ab'), length('')]).toEqual([2, undefined, 2, undefined]);
+  expect(asked).toEqual(['ab', '']);
 });

@@ -41,3 +41,24 @@ export function rememberedAlong<R, V, C = void>(
     return values;
   };
 }
+
+/** Texts of which an answer is remembered; then all are forgotten at once, since what comes next may be others. */
+const MOST_TEXTS = 20_000;
+
+/**
+ * What is worked out of a text, remembered: in a file of many rows nearly every cell stands there hundreds of times. The answer is the very
+ * same each time, so nobody may change it.
+ *
+ * @example const parse = rememberedByText((text) => parseFrequency(text));
+ */
+export function rememberedByText<V>(work: (text: string) => V): (text: string) => V {
+  const known = new Map<string, V>();
+  return (text) => {
+    const before = known.get(text);
+    if (before !== undefined || known.has(text)) return before as V;
+    if (known.size >= MOST_TEXTS) known.clear();
+    const answer = work(text);
+    known.set(text, answer);
+    return answer;
+  };
+}

@@ -5,6 +5,7 @@
  */
 
 const UNKEEPABLE = /[\0\p{Cs}]/u;
+const ALL_UNKEEPABLE = new RegExp(UNKEEPABLE, 'gu');
 
 /** True where a database can hold the text. */
 export const isKeepable = (text: string): boolean => !UNKEEPABLE.test(text);
@@ -38,4 +39,5 @@ export function cutText(whole: string, most: number): string {
 export const capital = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
 
 /** The text with what cannot be kept taken out: for what services and old files say. */
-export const keepableText = (from: string): string => from.replace(new RegExp(UNKEEPABLE, 'gu'), '');
+export const keepableText = (from: string): string =>
+  UNKEEPABLE.test(from) ? from.replace(ALL_UNKEEPABLE, '') : from;

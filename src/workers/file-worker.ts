@@ -39,7 +39,18 @@ export type FileSays =
 /** Rows that are not understood are listed, so many of them. */
 const REFUSED_LISTED = 200;
 
-const newId = () => makeId('ch', crypto.getRandomValues(new Uint8Array(12)));
+/** Chance is fetched for many ids at once: to ask for it costs more than to make a channel. */
+const ID_BYTES = 12;
+const chance = new Uint8Array(ID_BYTES * 1000);
+let used = chance.length;
+const newId = () => {
+  if (used >= chance.length) {
+    crypto.getRandomValues(chance);
+    used = 0;
+  }
+  used += ID_BYTES;
+  return makeId('ch', chance.subarray(used - ID_BYTES, used));
+};
 const say = (what: FileSays) => postMessage(what);
 const soFar = (share: number) => say({ says: 'so far', share });
 
@@ -63,13 +74,13 @@ function headOf(found: FileContent): FileHead {
 function make(found: FileContent, meanings: readonly (ColumnMeaning | undefined)[], context: CellContext) {
   const made =
     found.kind === 'table'
-      ? newRows(rowsOfTable(found.table, meanings), context, newId, soFar)
+      ? newRows(rowsOfTable(found.table, meanings, soFar), context, newId, CHANNEL_LIMIT)
       : channelsIn(found, context, newId);
   const channels = made.channels.slice(0, CHANNEL_LIMIT);
   return {
     ...made,
     channels,
-    beyond: made.channels.length - channels.length,
+    beyond: made.beyond + made.channels.length - channels.length,
     refused: made.refused.slice(0, REFUSED_LISTED),
     refusedCount: made.refused.length,
   };

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { makeId } from '../plan';
 import { tally } from '../samples.test.kit';
 import { newRows, rowsByMeaning } from '../table';
-import { delimiterOf, DELIMITERS, readTable, TABLE_LIMITS, type Delimiter } from '.';
+import { delimiterOf, DELIMITERS, readTable, rowsOfTable, TABLE_LIMITS, type Delimiter } from '.';
 
 const read = (text: string) => {
   const table = readTable(text);
@@ -146,4 +146,33 @@ test('a file of any dialect is read as what it says', () => {
     ),
   );
   expect(reached.share('comma in numbers between commas')).toBeGreaterThan(0.05);
+});
+
+test('a long table is read by stretches: no row is lost or parted where one ends, and each knows its line', () => {
+  // 40,000 rows of about 30 characters, two lines each: a stretch of 500,000 ends within quotes more than once.
+  const rows = Array.from({ length: 40_000 }, (_, n) => `Row ${n},145.${500 + (n % 400)},"over\ntwo ${n}"`);
+  const shares: number[] = [];
+  const read = readTable(['Name,Receive,Note', ...rows].join('\r\n'), ',', (share) => shares.push(share));
+  if (!read.ok) throw new Error(read.reason);
+  const { rows: found, lines } = read.value;
+  expect(found).toHaveLength(40_000);
+  expect(found.every(([name, , note], n) => name === `Row ${n}` && note === `over\ntwo ${n}`)).toBe(true);
+  expect(lines.every((line, n) => line === 2 + 2 * n)).toBe(true);
+  expect(shares.length).toBeGreaterThan(2);
+  expect(shares.at(-1)).toBe(1);
+});
+
+test('beyond as many channels as are wanted rows are read all the same, and counted', () => {
+  const read = readTable(`Name,Receive,Tone\n${'A,145.5,88.5\n'.repeat(3)}B,x,\nC,145.6,loud\n`);
+  if (!read.ok) throw new Error(read.reason);
+  let ids = 0;
+  const made = newRows(
+    rowsOfTable(read.value),
+    { region: 'orrin' },
+    () => makeId('ch', new Uint8Array(12).fill(ids++)),
+    2,
+  );
+  expect([made.channels.length, made.beyond]).toEqual([2, 2]);
+  expect(made.refused).toMatchObject([{ line: 5 }]);
+  expect(made.odd).toMatchObject([{ column: 'access', text: 'loud' }]);
 });

@@ -24,8 +24,8 @@ export interface Table {
   beyond: number;
 }
 
-/** Of how many rows one tells how far the reading is. */
-const TELLS_EVERY = 2000;
+/** What is read at once, characters; then one tells how far it is. */
+const STRETCH = 500_000;
 /** Rows by which delimiter and meanings are told. */
 const LOOKED_AT = 60;
 /** What is looked at at most, characters: a line without an end is no table. */
@@ -120,43 +120,48 @@ export function readTable(
   const lines: number[] = [];
   let beyond = 0;
   let odd = '';
-  let [line, from] = [1, 0];
-  Papa.parse<string[]>(text, {
+  let [line, done] = [1, 0];
+  /** Takes a row that begins in `line`; false where it is no row of a table. */
+  const take = (data: string[]): boolean => {
+    const at = line++;
+    let [written, long] = [false, -1];
+    for (let cell = 0; cell < data.length; cell++) {
+      const said = data[cell]!;
+      if (said === '') continue;
+      if (said.length > TABLE_LIMITS.cell && long < 0) long = cell;
+      written ||= said.trim() !== '';
+      // What was kept from running as a formula is itself again.
+      if (said.startsWith("'")) data[cell] = armed(said);
+      // A cell in quotes goes over as many lines as it has ends of them.
+      for (let end = said.indexOf('\n'); end >= 0; end = said.indexOf('\n', end + 1)) line++;
+    }
+    if (!written) return true;
+    if (data.length > TABLE_LIMITS.columns)
+      odd = `Line ${at} has ${data.length} cells; ${TABLE_LIMITS.columns} are the most. This is not a table of stations.`;
+    else if (long >= 0)
+      odd = `Line ${at}, cell ${long + 1} has ${data[long]!.length} characters; ${TABLE_LIMITS.cell} are the most. A quotation mark may be open there.`;
+    if (odd) return false;
+    if (rows.length >= TABLE_LIMITS.rows) beyond++;
+    else {
+      rows.push(data);
+      lines.push(at);
+    }
+    return true;
+  };
+  const config: Papa.ParseConfig<string[]> & { chunkSize: number; chunk: unknown } = {
     delimiter,
     skipEmptyLines: false,
-    step: ({ data, meta }, parser) => {
-      const at = line;
-      for (
-        let sign = text.indexOf('\n', from);
-        sign >= 0 && sign < meta.cursor;
-        sign = text.indexOf('\n', sign + 1)
-      )
-        line++;
-      from = meta.cursor;
-      if (soFar && rows.length % TELLS_EVERY === 0) soFar(from / text.length);
-      if (data.every((cell) => cell.trim() === '')) return;
-      if (data.length > TABLE_LIMITS.columns)
-        odd = `Line ${at} has ${data.length} cells; ${TABLE_LIMITS.columns} are the most. This is not a table of stations.`;
-      else {
-        const long = data.findIndex((cell) => cell.length > TABLE_LIMITS.cell);
-        if (long >= 0)
-          odd = `Line ${at}, cell ${long + 1} has ${data[long]!.length} characters; ${TABLE_LIMITS.cell} are the most. A quotation mark may be open there.`;
-      }
-      if (odd) return parser.abort();
-      if (rows.length >= TABLE_LIMITS.rows) beyond++;
-      else {
-        rows.push(data);
-        lines.push(at);
-      }
+    // By stretches: to be called for each row costs as much as to read it.
+    chunkSize: STRETCH,
+    chunk: ({ data }: Papa.ParseResult<string[]>, parser: Papa.Parser) => {
+      if (!data.every(take)) parser.abort();
+      done += STRETCH;
+      soFar?.(Math.min(1, done / text.length));
     },
-  });
+  };
+  Papa.parse<string[]>(text, config);
   if (odd) return fail(`${odd} Nothing was read.`);
-  return tableOf(
-    rows.map((row) => row.map(armed)),
-    lines,
-    delimiter,
-    beyond,
-  );
+  return tableOf(rows, lines, delimiter, beyond);
 }
 
 /** Rows of cells as a table, by its headings or by what its columns hold. `lines` has where each row begins. */

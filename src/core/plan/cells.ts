@@ -70,7 +70,7 @@ export function parseCell(
   switch (column) {
     case 'name': {
       const name = text.trim().replace(/\s+/g, ' ');
-      return lengthOf(name) > NAME_LIMIT
+      return name.length > NAME_LIMIT && lengthOf(name) > NAME_LIMIT
         ? fail(`A name has ${NAME_LIMIT} characters at most; this one has ${lengthOf(name)}.`)
         : ok({ name });
     }

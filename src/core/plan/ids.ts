@@ -18,5 +18,7 @@ export function makeId(prefix: 'se', random: Uint8Array): ScanEdgeId;
 export function makeId(prefix: 'qs', random: Uint8Array): SetUpId;
 
 export function makeId(prefix: string, random: Uint8Array): string {
-  return `${prefix}_${Array.from(random, (byte) => FIGURES[byte % FIGURES.length]).join('')}`;
+  let id = `${prefix}_`;
+  for (const byte of random) id += FIGURES[byte % FIGURES.length];
+  return id;
 }

@@ -20,6 +20,9 @@ function figureOf(character: string): string | undefined {
   return figures.get(character);
 }
 
+/** Letters, figures and marks of ASCII that are in that form already, single spaces between them; no quotes, which may stand around. */
+const PLAIN_ALREADY = /^[\w+\-.,/:%()#&;=@!?*]+(?: [\w+\-.,/:%()#&;=@!?*]+)*$/;
+
 /**
  * A text in one form: figures of all scripts as 0 to 9, full-width and compatibility characters as their plain ones (Unicode
  * NFKC), every dash as `-`, every mark that stands for a decimal point in the middle of the line as `.`, apostrophes as
@@ -28,6 +31,7 @@ function figureOf(character: string): string | undefined {
  * @example plain('“１４５·６ ㎒”') // '145.6 MHz'
  */
 export function plain(text: string): string {
+  if (PLAIN_ALREADY.test(text)) return text;
   const one = text
     .replace(/[\u00b4`\u2018\u2019\u02bc\u066c]/g, "'")
     .replace(/[\u00b7\u2027\u2219\u22c5\u30fb\uff65\u3002\uff61\u066b]/g, '.')

@@ -5,12 +5,14 @@ import {
   parseCell,
   TAG_LIMITS,
   type CellContext,
+  type ChannelSet,
   type Channel,
   type ChannelId,
   type Column,
   type NewChannel,
 } from '../plan';
 import { LISTEN_ONLY_SERVICES, parseLocator } from '../radio';
+import { rememberedByText } from '../remember';
 import { cutText, keepableText } from '../text';
 import type { PastedField, PastedRow } from './pasted';
 
@@ -30,11 +32,13 @@ export interface NewRows {
   /** Rows of which no channel comes, since their receive frequency is not understood. */
   refused: { line: number; text: string; reason: string }[];
   notes: string[];
+  /** Rows that were understood beyond as many channels as were wanted. */
+  beyond: number;
   /** Which slot and side a row names, by the channel that came of it. */
   slots: ReadonlyMap<ChannelId, { slot: number; list: number }>;
 }
 
-/** In which order cells are read: transmit is read against receive. */
+/** The cells that are read as they would be if somebody typed them. */
 const ORDER = [
   'rx',
   'tx',
@@ -51,16 +55,22 @@ const tagsIn = (text: string) =>
     .slice(0, TAG_LIMITS.count);
 
 const degrees = (text: string | undefined, most: number): number | undefined => {
-  const number = Number((text ?? '').trim().replace(',', '.'));
-  return (text ?? '').trim() !== '' && Math.abs(number) <= most ? number : undefined;
+  const typed = (text ?? '').trim();
+  if (typed === '') return undefined;
+  const number = Number(typed.replace(',', '.'));
+  return Math.abs(number) <= most ? number : undefined;
 };
+
+const short = (text: string | undefined, most: number) =>
+  text === undefined || text === '' ? '' : cutText(keepableText(text).trim(), most);
+const squareOf = rememberedByText((locator) => parseLocator(locator.trim().toUpperCase()));
 
 /** What is said of the station in a row: who it is and where; null where nothing is. */
 function sourceOf(
   line: number,
   { call, place, lat, lon, locator, service, directory, entry }: PastedRow['cells'],
 ): Channel['source'] {
-  const square = locator === undefined ? null : parseLocator(locator.trim().toUpperCase());
+  const square = locator === undefined ? null : squareOf(locator);
   const [north, east] = [degrees(lat, 90), degrees(lon, 180)];
   const at =
     north !== undefined && east !== undefined
@@ -68,16 +78,19 @@ function sourceOf(
       : square?.ok
         ? square.value
         : undefined;
-  const said = [call, place, service, directory].some((text) => (text ?? '').trim() !== '');
-  if (!said && !at) return null;
-  const short = (text: string | undefined, most: number) => cutText(keepableText(text ?? '').trim(), most);
-  const from = short(directory, 40);
+  const [own, where, of, from] = [
+    short(call, 16),
+    short(place, 60),
+    short(service, 40),
+    short(directory, 40),
+  ];
+  if (own === '' && where === '' && of === '' && from === '' && !at) return null;
   return {
     directory: from || 'file',
     entry: from ? short(entry, 80) : `line ${line}`,
-    service: from ? short(service, 40) : short(service, 40).toLowerCase() || 'amateur',
-    ...(short(call, 16) && { call: short(call, 16) }),
-    ...(short(place, 60) && { place: short(place, 60) }),
+    service: from ? of : of.toLowerCase() || 'amateur',
+    ...(own !== '' && { call: own }),
+    ...(where !== '' && { place: where }),
     ...at,
   };
 }
@@ -96,66 +109,124 @@ const asWritten = (
   ...(isYes(satellite) && { satellite: true }),
 });
 
+const numberIn = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : undefined);
+
 /** The slot that a row names, and the side, counted from 1 as people see it; undefined where it names none that there is. */
 function placeOf({ slot, side }: PastedRow['cells']): { slot: number; list: number } | undefined {
-  const number = (text: string) => (/^\d{1,4}$/.test(text.trim()) ? Number(text) : undefined);
-  const at = number(slot ?? '');
-  const list = side?.trim() ? number(side) : 1;
+  if (slot === undefined || slot === '') return undefined;
+  const at = numberIn(slot);
+  const list = side?.trim() ? numberIn(side) : 1;
   return at === undefined || list === undefined || list < 1 || list > LIST_LIMIT
     ? undefined
     : { slot: at, list: list - 1 };
 }
 
-/** Of how many rows one tells how far it is. */
-const TELLS_EVERY = 2000;
+/** Whose cell it is of which no channel comes. */
+const NOBODY = '' as ChannelId;
+
+/** Reads cells of a column; what stands there again is not read again. Transmit is read against receive, names are no two alike. */
+function cellReaders(context: CellContext) {
+  const bare = { rx: 0 };
+  const of = (column: (typeof ORDER)[number]) =>
+    rememberedByText((text) => parseCell(column, text, bare, context));
+  const [rx, access, mode, power, scan] = (['rx', 'access', 'mode', 'power', 'scan'] as const).map(of) as [
+    ReturnType<typeof of>,
+    ...ReturnType<typeof of>[],
+  ];
+  const transmit = new Map<number, ReturnType<typeof of>>();
+  const tx = (receive: number) => {
+    let reader = transmit.get(receive);
+    if (!reader) {
+      if (transmit.size > 5000) transmit.clear();
+      reader = rememberedByText((text) => parseCell('tx', text, { rx: receive }, context));
+      transmit.set(receive, reader);
+    }
+    return reader;
+  };
+  const readers = { rx, access: access!, mode: mode!, power: power!, scan: scan! };
+  return (column: (typeof ORDER)[number], text: string, receive: number) => {
+    if (column === 'name') return parseCell('name', text, bare, context);
+    return column === 'tx' ? tx(receive)(text) : readers[column](text);
+  };
+}
 
 /**
- * Makes channels of pasted rows; what is not understood keeps nothing else out. `makeId` gives each an id of its own; `soFar` is told how
- * much is done, 0 to 1.
+ * Makes channels of pasted rows, taken one by one; what is not understood keeps nothing else out. `makeId` gives each an id of its own.
+ * Beyond `most` channels rows are read and counted, and none come of them.
  */
 export function newRows(
-  rows: readonly PastedRow[],
+  rows: Iterable<PastedRow>,
   context: CellContext,
   makeId: () => ChannelId,
-  soFar?: (share: number) => void,
+  most = Infinity,
 ): NewRows {
   const slots = new Map<ChannelId, { slot: number; list: number }>();
-  const made: NewRows = { channels: [], odd: [], refused: [], notes: [], slots };
-  for (const [at, { line, cells }] of rows.entries()) {
-    if (soFar && at % TELLS_EVERY === 0) soFar(at / rows.length);
-    const rx = parseCell('rx', cells.rx ?? '', { rx: 0 }, context);
+  const made: NewRows = { channels: [], odd: [], refused: [], notes: [], beyond: 0, slots };
+  const read = cellReaders(context);
+  /** What a cell sets; undefined where it is empty or not understood, which is noted. */
+  const said = (
+    column: (typeof ORDER)[number],
+    { line, cells }: PastedRow,
+    id: ChannelId,
+    receive: number,
+  ): ChannelSet | undefined => {
+    const text = cells[column];
+    if (text === undefined || (column !== 'access' && text.trim() === '')) return undefined;
+    const parsed = read(column, text, receive);
+    if (!parsed.ok) {
+      made.odd.push({ id, column, text, reason: parsed.reason });
+      return undefined;
+    }
+    if (parsed.note !== undefined) made.notes.push(`Line ${line}: ${parsed.note}`);
+    return parsed.value;
+  };
+  for (const row of rows) {
+    const { line, cells } = row;
+    const rx = read('rx', cells.rx ?? '', 0);
     if (!rx.ok) {
       const text = Object.values(cells).filter(Boolean).join(' ');
       made.refused.push({ line, text, reason: rx.reason });
       continue;
     }
-    const id = makeId();
-    let fields = channelDefaults(rx.value.rx!);
-    for (const column of ORDER) {
-      const text = cells[column];
-      if (text === undefined || (text.trim() === '' && column !== 'access')) continue;
-      const parsed = parseCell(column, text, fields, context);
-      if (!parsed.ok) made.odd.push({ id, column, text, reason: parsed.reason });
-      else {
-        fields = { ...fields, ...parsed.value };
-        if (parsed.note !== undefined) made.notes.push(`Line ${line}: ${parsed.note}`);
-      }
+    const receive = rx.value.rx!;
+    if (made.channels.length >= most) {
+      made.beyond++;
+      for (const column of ORDER) if (column !== 'rx') said(column, row, NOBODY, receive);
+      continue;
     }
+    const id = makeId();
+    if (rx.note !== undefined) made.notes.push(`Line ${line}: ${rx.note}`);
+    const usual = channelDefaults(receive);
+    const transmit = said('tx', row, id, receive);
+    // One literal: fields that are put in one after the other make each channel an object of a kind of its own, ten times as slow.
+    const fields: NewChannel = {
+      name: said('name', row, id, receive)?.name ?? usual.name,
+      fitted: usual.fitted,
+      rx: receive,
+      tx: transmit?.tx === undefined ? usual.tx : transmit.tx,
+      txFixed: transmit?.txFixed ?? usual.txFixed,
+      access: said('access', row, id, receive)?.access ?? usual.access,
+      mode: said('mode', row, id, receive)?.mode ?? usual.mode,
+      power: said('power', row, id, receive)?.power ?? usual.power,
+      scan: said('scan', row, id, receive)?.scan ?? usual.scan,
+      alwaysOn: usual.alwaysOn,
+      note: cells.note ? cutText(keepableText(cells.note).trim(), 500) : usual.note,
+      source: sourceOf(line, cells),
+      id,
+    };
     // Veridon's own files say of each channel whether its transmit side is one of its own: their words are taken as they stand.
     const own = cells.fixed !== undefined;
-    if (own) fields = { ...fields, ...asWritten(cells, fields) };
-    else if (cells.note) fields.note = cutText(keepableText(cells.note).trim(), 500);
-    const tags = tagsIn(cells.tags ?? '');
-    if (tags.length > 0) fields.tags = tags;
-    const source = sourceOf(line, cells);
-    if (source) {
-      fields = { ...fields, source };
-      // What is not the owner's to send on comes in as listen only, as from a directory.
-      if (!own && LISTEN_ONLY_SERVICES.some((service) => service === source.service)) fields.tx = null;
+    if (own) Object.assign(fields, asWritten(cells, fields));
+    if (cells.tags) {
+      const tags = tagsIn(cells.tags);
+      if (tags.length > 0) fields.tags = tags;
     }
+    // What is not the owner's to send on comes in as listen only, as from a directory.
+    if (!own && fields.source && LISTEN_ONLY_SERVICES.some((service) => service === fields.source!.service))
+      fields.tx = null;
     const place = placeOf(cells);
-    if (place) slots.set(id, place);
-    made.channels.push({ ...fields, id });
+    if (place) slots.set(fields.id, place);
+    made.channels.push(fields);
   }
   return made;
 }

@@ -1,5 +1,6 @@
 import { plain, splitUnit, TONES, unitScale } from '../radio';
 import type { Column } from '../plan';
+import { rememberedByText } from '../remember';
 
 /**
  * What somebody pastes, before it is held against the plan: a block of cells as a spreadsheet copies it, rows under headings in
@@ -174,9 +175,10 @@ export function isHeadings(row: readonly string[]): boolean {
 
 /** A shift and its direction in columns of their own, as one text: `0.6` and `-` are `-0.6`. */
 function transmitText(shift: string | undefined, direction: string | undefined): string | undefined {
+  if (shift === undefined && direction === undefined) return undefined;
   const size = plain(shift ?? '').replace(/^\+(?=\s*[-+])/, '');
   const way = plain(direction ?? '').toLowerCase();
-  if (/^(simplex|s|none|off|=|0?)$/.test(way) && direction !== undefined && way !== '') return '=';
+  if (direction !== undefined && /^(simplex|s|none|off|=|0?)$/.test(way) && way !== '') return '=';
   const sign = /^(\+|plus|up|positive|dup\+)$/.test(way)
     ? '+'
     : /^(-|minus|down|negative|dup-)$/.test(way)
@@ -207,50 +209,83 @@ const unitOf = (heading: string | undefined): string | undefined => {
   return ['Hz', 'kHz', 'MHz', 'GHz'].find((unit) => unit.toLowerCase() === word);
 };
 
+/** Stands for a column that there is not; no cell has it. */
+const NOT_SAID = '\0';
+
+/** The fields that stand in a column of their own. */
+const PLAIN_FIELDS = ['name', 'rx', 'mode', 'power', 'scan', ...BESIDES] as const;
+
 /**
- * Rows of cells as fields, by what each column is and the unit that its heading names; what is empty is no row. `lineOf` says in which
- * line a row stood.
+ * What makes fields of a row of cells, by what each column is and the unit that its heading names; a row in which nothing stands is none.
  */
+export function fieldReader(
+  meanings: readonly (ColumnMeaning | undefined)[],
+  headings: readonly string[] | null = null,
+): (row: readonly string[]) => PastedRow['cells'] | null {
+  const units = meanings.map((meaning, column) =>
+    WITH_UNIT.includes(meaning) ? unitOf(headings?.[column]) : undefined,
+  );
+  // What reads as nothing is nothing, in whatever unit.
+  const withUnit = units.map((unit) =>
+    rememberedByText((text) =>
+      unit !== undefined && /^[-+]?[\d., ']*[1-9][\d., ']*$/.test(plain(text))
+        ? `${text.trim()} ${unit}`
+        : text,
+    ),
+  );
+  const placesOf = (field: ColumnMeaning) => meanings.flatMap((one, place) => (one === field ? [place] : []));
+  const places = Object.fromEntries(COLUMN_MEANINGS.map((field) => [field, placesOf(field)])) as Record<
+    ColumnMeaning,
+    number[]
+  >;
+  // Most fields stand in one column, and most columns name no unit.
+  const simple = (field: ColumnMeaning) =>
+    places[field].length === 1 && units[places[field][0]!] === undefined;
+  const direct = PLAIN_FIELDS.filter(simple).map((field) => [field, places[field][0]!] as const);
+  const others = PLAIN_FIELDS.filter((field) => places[field].length > 0 && !simple(field));
+  /** The first of several columns for one field that has something in it. */
+  const cell = (row: readonly string[], field: ColumnMeaning): string | undefined => {
+    const own = places[field];
+    if (own.length === 0) return undefined;
+    let place = own[0]!;
+    if (own.length > 1) place = own.find((one) => (row[one] ?? '').trim() !== '') ?? place;
+    const text = row[place] ?? '';
+    return units[place] === undefined ? text : withUnit[place]!(text);
+  };
+  const shiftedBy = rememberedByText((direction) =>
+    rememberedByText((shift) =>
+      transmitText(shift === NOT_SAID ? undefined : shift, direction === NOT_SAID ? undefined : direction),
+    ),
+  );
+  return (row) => {
+    if (!row.some((text) => text !== '' && text.trim() !== '')) return null;
+    const cells: PastedRow['cells'] = {};
+    for (const [field, place] of direct) cells[field] = row[place] ?? '';
+    for (const field of others) cells[field] = cell(row, field)!;
+    const tx = cell(row, 'tx');
+    const shifted = shiftedBy(cell(row, 'direction') ?? NOT_SAID)(cell(row, 'shift') ?? NOT_SAID);
+    if (tx !== undefined && tx.trim() !== '') cells.tx = tx;
+    else if (shifted !== undefined) cells.tx = shifted;
+    else if (tx !== undefined) cells.tx = tx;
+    const access = accessText(cell(row, 'access'), cell(row, 'send'), cell(row, 'expect'));
+    if (access !== undefined) cells.access = access;
+    // What has a call sign and no name is called by that.
+    if (cells.call && (cells.name ?? '').trim() === '' && cells.fixed === undefined) cells.name = cells.call;
+    return cells;
+  };
+}
+
+/** Rows of cells as fields, each with the line in which `lineOf` says that it stood. */
 export function rowsByMeaning(
   meanings: readonly (ColumnMeaning | undefined)[],
   rows: readonly (readonly string[])[],
   lineOf: (row: number) => number,
   headings: readonly string[] | null = null,
 ): PastedRow[] {
-  const units = meanings.map((meaning, column) =>
-    WITH_UNIT.includes(meaning) ? unitOf(headings?.[column]) : undefined,
-  );
-  // What reads as nothing is nothing, in whatever unit.
-  const inUnit = (text: string, column: number) =>
-    units[column] !== undefined && /^[-+]?[\d., ']*[1-9][\d., ']*$/.test(plain(text))
-      ? `${text.trim()} ${units[column]}`
-      : text;
-  const placesOf = (field: ColumnMeaning) => meanings.flatMap((one, place) => (one === field ? [place] : []));
-  const places = new Map(COLUMN_MEANINGS.map((field) => [field, placesOf(field)]));
+  const read = fieldReader(meanings, headings);
   return rows.flatMap((row, at) => {
-    if (row.every((cell) => cell.trim() === '')) return [];
-    // The first of several columns for one field that has something in it.
-    const cell = (field: ColumnMeaning) => {
-      const own = places.get(field)!;
-      const filled = own.find((place) => (row[place] ?? '').trim() !== '');
-      const place = filled ?? own[0];
-      return place === undefined ? undefined : inUnit(row[place] ?? '', place);
-    };
-    const cells: PastedRow['cells'] = {};
-    for (const field of ['name', 'rx', 'mode', 'power', 'scan', ...BESIDES] as const) {
-      const text = cell(field);
-      if (text !== undefined) cells[field] = text;
-    }
-    const tx = cell('tx');
-    const shifted = transmitText(cell('shift'), cell('direction'));
-    if (tx !== undefined && tx.trim() !== '') cells.tx = tx;
-    else if (shifted !== undefined) cells.tx = shifted;
-    else if (tx !== undefined) cells.tx = tx;
-    const access = accessText(cell('access'), cell('send'), cell('expect'));
-    if (access !== undefined) cells.access = access;
-    // What has a call sign and no name is called by that.
-    if ((cells.name ?? '').trim() === '' && cells.call && cells.fixed === undefined) cells.name = cells.call;
-    return [{ line: lineOf(at), cells }];
+    const cells = read(row);
+    return cells ? [{ line: lineOf(at), cells }] : [];
   });
 }
 
