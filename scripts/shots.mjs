@@ -1,5 +1,5 @@
 // npm run shots: makes every picture of docs/screenshots anew, from the demo's data, at 1280x800.
-/* global DataTransfer, ClipboardEvent */
+/* global DataTransfer, ClipboardEvent, DragEvent, File */
 import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -130,7 +130,6 @@ await page.keyboard.press('a');
 await page.keyboard.up('Control');
 await page.keyboard.type('147');
 await sees('left over');
-await shot('plan-arrange');
 await page.keyboard.press('Enter');
 await page.waitForSelector('::-p-xpath(//*[@role="tab"][starts-with(., "Over")])');
 await tab('Over');
@@ -184,6 +183,32 @@ await press('Make one for the Gannet M8');
 await (await page.waitForSelector('[role=row]:nth-of-type(2) [role=cell] button')).click();
 await shot('radios');
 
+// A friend's list, in another order and wording, with rows that nobody understands.
+await page.goto(`${url}/plans/pl_harbouroffice`);
+await page.waitForSelector('[role=grid]');
+await page.evaluate(() => {
+  const text = [
+    'Site;Output kHz;Offset kHz;CTCSS;Lat;Lon;Sysop',
+    'Ullsmere Hill;145612,5;-600;88,5;52,06;-29,84;Q7UL',
+    'Brannoch Head;145737,5;-600;94,8;52,48;-30,02;Q7BH',
+    'Stennick Pier;by day;-600;;52,31;-29,44;Q7ST',
+    'Perrin Cross;439050;-7600;118,8;51,28;-31,66;Q8PC',
+    'Quill Top;145762,5;-600;loud;51,9;-30,9;Q8QT',
+    'Hollin Bay;433500;0;;52,02;-29,31;Q7HB',
+  ].join('\r\n');
+  const data = new DataTransfer();
+  data.items.add(new File([text], 'hills of a friend.csv'));
+  document
+    .querySelector('main')
+    .dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+});
+await page.waitForSelector('[aria-label="What comes of it"] li');
+await shot('file-import');
+
+await page.goto(`${url}/plans/pl_ketterbyweekend/paper?as=card`);
+await page.waitForSelector('.leaf');
+await shot('paper-card');
+
 await page.goto(`${url}/plans/pl_harbouroffice/bytes`);
 await page.waitForSelector('nav[aria-label=Areas] li:nth-of-type(4) button');
 await page.click('nav[aria-label=Areas] li:nth-of-type(4) button');
@@ -210,7 +235,6 @@ const faceOf = async (name, id, cell, held = false) => {
   if (held) await page.mouse.up();
   console.log(`docs/screenshots/${name}.png`);
 };
-await faceOf('face-gannet', 'pl_threedays', '#cell-1-name');
 await faceOf('face-petrel-sending', 'pl_basestation', '#cell-9-name', true);
 
 await theme('dark');

@@ -239,3 +239,19 @@ test('a directory that goes round in a circle is stopped', async () => {
   expect(found.troubles[0]!.trouble).toMatch(/not a list of entries/);
   expect(refs(found).sort()).toEqual(['IL/1', 'IL/2']);
 });
+
+test('a directory that changes its shape costs nothing that is known: its rows are said, and nobody is taken for gone', async () => {
+  register = (_, response) => void response.end(page([row(61), row(62)]));
+  expect(refs(await it.searchStations(around(500, { ask: 'again' })))).toEqual(
+    expect.arrayContaining(['RR-61', 'RR-62']),
+  );
+  const reshaped = [61, 62].map((n) => {
+    const { output_mhz, ...rest } = row(n);
+    return { ...rest, frequencies: { output_khz: Number(output_mhz) * 1000 } };
+  });
+  register = (_, response) => void response.end(page(reshaped));
+  const after = await it.searchStations(around(500, { ask: 'again' }));
+  expect(after.skipped).toHaveLength(2);
+  expect(after.skipped[0]).toMatch(/output_mhz/);
+  expect(refs(after)).toEqual(expect.arrayContaining(['RR-61', 'RR-62']));
+});
