@@ -54,7 +54,7 @@ export function lossesOf(plan: Plan, format: OutFormat): string[] {
     setUps.length > 0 ? many(setUps.length, 'quick set-up') : '',
     Object.keys(settings).length > 0 ? 'settings' : '',
     fitted > 0 ? many(fitted, 'name fitted by hand', 'names fitted by hand') : '',
-    format !== 'csv' && format !== 'geojson' && odd.length > 0
+    (format === 'gpx' || format === 'kml') && odd.length > 0
       ? `signs that no XML holds, in ${many(odd.length, 'channel')}`
       : '',
   ].filter((words) => words !== '');

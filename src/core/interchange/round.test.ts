@@ -115,7 +115,7 @@ test.each(OUT_FORMATS)(
         const sent =
           format === 'gpx' ? from.channels.filter(({ source }) => source?.lat !== undefined) : from.channels;
         fc.pre(sent.length > 0);
-        const xml = format === 'gpx' || format === 'kml' || format === 'xlsx';
+        const xml = format === 'gpx' || format === 'kml';
         const said = (text: string) => (xml ? throughXml(text) : text);
         const back = await again({ ...from, channels: sent }, format);
         const wanted = sent.map((one) => ({
@@ -140,6 +140,23 @@ test.each(OUT_FORMATS)(
       { numRuns: format === 'xlsx' ? 60 : 150 },
     );
     for (const kind of ['station', 'split', 'digital']) expect(reached.share(kind)).toBeGreaterThan(0.3);
+  },
+);
+
+test.each(['toString', 'constructor', '__proto__', 'hasOwnProperty', '_x0041_', 'bell\x07', 'a\rb', '_x_'])(
+  'a channel called %j is called so in every format',
+  async (name) => {
+    const source = { directory: 'd', entry: name, service: name, lat: 52, lon: -30 };
+    const from = plan([channel(1, 145_500_000, { name, note: name, tags: ['toString'], source })]);
+    for (const format of OUT_FORMATS) {
+      const xml = format === 'gpx' || format === 'kml';
+      const said = xml ? throughXml(name) : name;
+      const [back] = await again(from, format);
+      expect({ format, name: back!.name, note: back!.note, tags: back!.tags }).toEqual({
+        ...{ format, name: said, note: said },
+        tags: ['toString'],
+      });
+    }
   },
 );
 

@@ -106,6 +106,21 @@ export async function readSpreadsheet(bytes: Uint8Array): Promise<Result<string[
   }
 }
 
+const hex = (sign: string) => `_x${sign.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}_`;
+
+/**
+ * A text as a cell has it: signs that XML does not hold, and what looks like one written out, as `_xHHHH_` (ISO/IEC 29500-1, 22.9.2.19).
+ * So is the first letter of the words that every JavaScript object has: the library that writes looks texts up in one, and wrote no
+ * number for a channel called `toString`.
+ */
+function sheetText(text: string): string {
+  const held = text
+    .replace(/_(?=x[0-9A-Fa-f]{4}_)/g, hex)
+    // eslint-disable-next-line no-control-regex -- it is these that are meant
+    .replace(/[\x00-\x08\x0b-\x1f\ufffe\uffff]/g, hex);
+  return held in {} ? hex(held) + held.slice(1) : held;
+}
+
 /** A spreadsheet of channels: numbers as numbers, everything else as text, so that nothing in it is a formula. */
 export async function writeSpreadsheet(channels: readonly Outgoing[], name: string): Promise<Uint8Array> {
   const columns = columnsOf(channels);
@@ -116,7 +131,7 @@ export async function writeSpreadsheet(channels: readonly Outgoing[], name: stri
       if (has === null || has === '') return null;
       return typeof has === 'number'
         ? { value: has, type: Number, ...(decimals > 0 && { format: `0.${'0'.repeat(decimals)}##` }) }
-        : { value: has, type: String };
+        : { value: sheetText(has), type: String };
     }),
   );
   const blob = await writeExcelFile([head, ...rows], {
