@@ -28,11 +28,14 @@ export async function kill(
     const client = async (who: number) => {
       for (let base = revision; !dead;) {
         const key = `kill${who}.${n++}`;
-        const channel = plan.channels[Math.floor(random() * plan.channels.length)]!;
-        const edit = {
-          name: 'change',
-          changes: [{ id: channel.id, set: { note: `${key} ${'x'.repeat(random() * 300)}` } }],
-        };
+        // What was made up before may have left no channel at all: then the plan itself is called otherwise.
+        const channel = plan.channels[Math.floor(random() * plan.channels.length)];
+        const edit = channel
+          ? {
+              name: 'change',
+              changes: [{ id: channel.id, set: { note: `${key} ${'x'.repeat(random() * 300)}` } }],
+            }
+          : { name: 'describe', set: { name: `Called by ${key}` } };
         const answer = await ask(
           `${world.url}/api/plans/${PLAN}/edits`,
           post({ base, edit }, { 'Idempotency-Key': key }),

@@ -1,4 +1,5 @@
 import type { Page } from 'puppeteer-core';
+import { strike } from './page';
 import { until, type World } from './world';
 
 interface Placed {
@@ -38,4 +39,21 @@ export async function dropAnywhere(page: Page, name: string, bytes: Uint8Array):
     }),
   );
   await dropFile(page, name, bytes);
+}
+
+/** Makes an empty plan for a Tern P2; its id. */
+export async function newPlan({ api }: World, name: string): Promise<string> {
+  const owner = { callSign: 'Q7ABC' };
+  const { body } = await api<{ plan: { id: string } }>('/api/plans', 'POST', {
+    name,
+    modelId: 'tern-p2',
+    owner,
+  });
+  return body.plan.id;
+}
+
+/** Chooses the first rows of the table, by the keyboard. */
+export async function chooseFirst(page: Page, rows: number): Promise<void> {
+  await page.focus('[role=grid]');
+  await strike(page, 'Control+Home', ...Array.from({ length: rows - 1 }, () => 'Shift+ArrowDown'));
 }

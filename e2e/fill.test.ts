@@ -1,4 +1,4 @@
-import { channelsOfPlan } from './at-find';
+import { channelsOfPlan, chooseFirst, newPlan as makePlan } from './at-find';
 import { choose, onPlanPage, press, sees, textOf, until, PLAN } from './harness';
 
 /** A new radio is filled from nothing, and what does not fit is said and kept. */
@@ -7,14 +7,7 @@ jest.setTimeout(180_000);
 
 const at = onPlanPage();
 
-const newPlan = async (name: string) => {
-  const { body } = await at.world().api<{ plan: { id: string } }>('/api/plans', 'POST', {
-    name,
-    modelId: 'tern-p2',
-    owner: { callSign: 'Q7ABC' },
-  });
-  return body.plan.id;
-};
+const newPlan = (name: string) => makePlan(at.world(), name);
 const open = async (id: string) => {
   await at.page().goto(`${at.world().url}/find?plan=${id}&at=52.06,-29.84&name=Ketterby&km=80`);
   await at.page().waitForSelector('tbody tr[data-row]');
@@ -92,11 +85,7 @@ test('what is chosen in one plan is kept as a starter set, fills another, and is
   const page = at.page();
   await page.goto(`${at.world().url}/plans/${PLAN}`);
   await page.waitForSelector('#cell-5-tx');
-  await page.focus('[role=grid]');
-  await at.keys('Control+Home');
-  await page.keyboard.down('Shift');
-  await at.keys('ArrowDown', 'ArrowDown');
-  await page.keyboard.up('Shift');
+  await chooseFirst(page, 3);
   await press(page, 'Take out');
   await page.waitForSelector('::-p-aria([name="Keep 3 channels as a starter set called"])');
   await (await page.$('::-p-aria([name="Keep 3 channels as a starter set called"])'))!.type('Our net');

@@ -1,7 +1,7 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { dropAnywhere, dropFile } from './at-find';
+import { chooseFirst, dropAnywhere, dropFile, newPlan } from './at-find';
 import { onPlanPage, press, sees, textOf, until, PLAN, type Channel } from './harness';
 
 /** A plan that leaves Veridon and comes back: as files, and on paper. */
@@ -31,24 +31,16 @@ test('a plan goes out as a spreadsheet and comes into another plan slot for slot
   await sees(page, '[role=dialog][aria-label="Take out"]', /GPX.*without.*whose place nobody knows/s);
   await press(page, 'XLSX a spreadsheet');
   const sheet = await saved('ketterby-weekend.xlsx');
-  const { body } = await at.world().api<{ plan: { id: string } }>('/api/plans', 'POST', {
-    name: 'By spreadsheet',
-    modelId: 'tern-p2',
-    owner: { callSign: 'Q7ABC' },
-  });
-  await page.goto(`${at.world().url}/plans/${body.plan.id}`);
+  const id = await newPlan(at.world(), 'By spreadsheet');
+  await page.goto(`${at.world().url}/plans/${id}`);
   await page.waitForSelector('[role=grid]');
   await dropFile(page, 'list.xlsx', sheet);
   await sees(page, '[aria-label="The file list.xlsx"]', /20 rows, spreadsheet, with headings.*20 channels/s);
   await press(page, 'Put in 20 channels');
-  await until('twenty channels', async () => (await channelsOf(body.plan.id)).length === 20);
-  expect(content(await channelsOf(body.plan.id))).toEqual(content(await channelsOf(PLAN)));
+  await until('twenty channels', async () => (await channelsOf(id)).length === 20);
+  expect(content(await channelsOf(id))).toEqual(content(await channelsOf(PLAN)));
   // Three rows, as GeoJSON.
-  await page.focus('[role=grid]');
-  await at.keys('Control+Home');
-  await page.keyboard.down('Shift');
-  await at.keys('ArrowDown', 'ArrowDown');
-  await page.keyboard.up('Shift');
+  await chooseFirst(page, 3);
   await press(page, 'Take out');
   await sees(page, '[role=dialog][aria-label="Take out"]', 'The 3 channels chosen');
   await press(page, 'GeoJSON places for a map');
@@ -99,12 +91,8 @@ test('a file is a directory of one’s own, searched as the others are, until it
 
 test('a list that is typed as somebody jots it down comes into the plan', async () => {
   const page = at.page();
-  const { body } = await at.world().api<{ plan: { id: string } }>('/api/plans', 'POST', {
-    name: 'Jotted',
-    modelId: 'tern-p2',
-    owner: { callSign: 'Q7ABC' },
-  });
-  await page.goto(`${at.world().url}/plans/${body.plan.id}`);
+  const id = await newPlan(at.world(), 'Jotted');
+  await page.goto(`${at.world().url}/plans/${id}`);
   await page.waitForSelector('[role=grid]');
   await at.keys('Control+k');
   await page.waitForSelector('[role=dialog] input');
@@ -120,8 +108,8 @@ test('a list that is typed as somebody jots it down comes into the plan', async 
     /a list of 3 lines.*2 channels, 1 rows not taken/s,
   );
   await press(page, 'Put in 2 channels');
-  await until('both', async () => (await channelsOf(body.plan.id)).length === 2);
-  expect(await channelsOf(body.plan.id)).toMatchObject([
+  await until('both', async () => (await channelsOf(id)).length === 2);
+  expect(await channelsOf(id)).toMatchObject([
     { name: 'Ullsmere Hill', rx: 145_612_500, tx: 145_012_500 },
     { name: 'Ketterby Quay', rx: 433_500_000, tx: null },
   ]);
