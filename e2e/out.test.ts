@@ -105,7 +105,7 @@ test('a list that is typed as somebody jots it down comes into the plan', async 
   await sees(
     page,
     '[aria-label="The file typed list.txt"]',
-    /a list of 3 lines.*2 channels, 1 rows not taken/s,
+    /a list of 3 lines.*2 channels, 1 row not taken/s,
   );
   await press(page, 'Put in 2 channels');
   await until('both', async () => (await channelsOf(id)).length === 2);

@@ -199,11 +199,12 @@ function saidOf(found: FileHead): string {
   }
 }
 
+const many = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`;
 const countsOf = ({ channels, odd, refusedCount, beyond }: Made) =>
   [
-    `${channels.length} channels`,
-    ...(odd.length > 0 ? [`${odd.length} cells not understood and marked`] : []),
-    ...(refusedCount > 0 ? [`${refusedCount} rows not taken`] : []),
+    many(channels.length, 'channel'),
+    ...(odd.length > 0 ? [`${many(odd.length, 'cell')} not understood and marked`] : []),
+    ...(refusedCount > 0 ? [`${many(refusedCount, 'row')} not taken`] : []),
     ...(beyond > 0 ? [`${beyond} more than a plan holds`] : []),
   ].join(', ');
 
