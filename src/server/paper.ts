@@ -25,6 +25,10 @@ export const ownOrigin = (): string => `http://127.0.0.1:${process.env.VERIDON_P
 /** Longest that one takes, ms. */
 const PATIENCE_MS = 40_000;
 
+/** Most that wait for one to be made; each takes a few seconds. */
+const MOST_WAITING = 6;
+let waiting = 0;
+
 const FLAGS = [
   ...['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run'],
   ...['--disable-background-networking', '--disable-component-update', '--disable-sync'],
@@ -45,6 +49,14 @@ export async function paperPdf(id: PlanId, as: Paper, origin: string): Promise<F
       'No PDF here',
       'This machine has no Chromium, which makes them. Open the page of the paper and print it from the browser.',
     );
+  if (waiting >= MOST_WAITING)
+    throw new Problem(
+      503,
+      'too-many',
+      'Too much is being printed',
+      `${MOST_WAITING} wait for the printer already. Try again in half a minute.`,
+    );
+  waiting++;
   return inTurn('paper', async () => {
     const folder = await mkdtemp(join(tmpdir(), 'veridon-paper-'));
     const file = join(folder, 'paper.pdf');
@@ -80,5 +92,5 @@ export async function paperPdf(id: PlanId, as: Paper, origin: string): Promise<F
     } finally {
       await rm(folder, { recursive: true, force: true, maxRetries: 3 });
     }
-  });
+  }).finally(() => waiting--);
 }
