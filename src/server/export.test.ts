@@ -69,4 +69,8 @@ test('stations go out as the channels that they would become, in the order that 
   const lines = new TextDecoder().decode(file as Uint8Array).split('\r\n');
   expect(lines).toHaveLength(3);
   expect(lines[1]).toMatch(/^Site b,145\.700,145\.100,/);
+  // As a plan it opens here, for a radio that there is.
+  const whole = await exportStations(keys, 'json', 'Around Ketterby');
+  const { plan } = await importFile({ base64: base64(whole.file), slots: 'as in the file' });
+  expect((await channelsOf(plan)).map(({ name: called }) => called)).toEqual(['Site b', 'Site a']);
 });

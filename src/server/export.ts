@@ -2,6 +2,8 @@ import { z } from 'zod';
 import type { FileAnswer } from '../api';
 import { channelOf, stationsOf } from '../core/directory';
 import { OUT_NAMES, planOf, writeChannels, type OutFormat, type Outgoing } from '../core/interchange';
+import { MODELS } from '../core/models';
+import { USUAL_REGION } from '../core/radio';
 import { makeId, newPlan, planSchema, type ChannelId, type Plan, type PlanId } from '../core/plan';
 import { getPlan } from './plans';
 import { Problem } from './problem';
@@ -52,18 +54,22 @@ export async function exportStations(
   const channels = [...found]
     .sort((a, b) => placeOf(a) - placeOf(b))
     .flatMap(({ source, entry }) => {
-      const made = channelOf(entry, source, '{name}', 'orrin', 4000);
+      const made = channelOf(entry, source, '{name}', USUAL_REGION, 4000);
       return made.ok ? [{ ...made.value, id: makeId('ch', crypto.getRandomValues(new Uint8Array(12))) }] : [];
     });
-  const owner = { callSign: '', region: 'orrin' as const, grade: 'none' as const, strict: false };
+  // A search is for no radio: the one that holds the most leaves the fewest over.
+  const model = MODELS.reduce((most, one) => (one.slots.count > most.slots.count ? one : most));
+  const owner = { callSign: '', region: USUAL_REGION, grade: 'none' as const, strict: false };
   const empty = newPlan(makeId('pl', crypto.getRandomValues(new Uint8Array(12))), {
     name,
-    modelId: 'osprey-d7',
+    modelId: model.id,
     owner,
   });
+  const { first, count } = model.slots;
   const plan = {
     ...empty,
-    channels: channels.map((channel, slot) => ({ ...channel, list: 0, slot: slot + 1 })),
+    channels: channels.slice(0, count).map((channel, n) => ({ ...channel, list: 0, slot: first + n })),
+    leftOver: channels.slice(count),
   };
   return fileOf(plan, channels, format);
 }

@@ -1,6 +1,7 @@
 import { asc, count, eq } from 'drizzle-orm';
 import { entryOf } from '../core/directory';
 import { channelsIn, readFile } from '../core/interchange';
+import { USUAL_REGION } from '../core/radio';
 import { makeId } from '../core/plan';
 import { ownDirectories, stations } from '../db';
 import { reading, writing } from './database';
@@ -33,7 +34,7 @@ export async function listOwn(): Promise<{ id: string; name: string }[]> {
 export async function keepOwn(name: string, base64: string, now = new Date()): Promise<OwnDirectory> {
   const read = await readFile(new Uint8Array(Buffer.from(base64, 'base64')));
   if (!read.ok) throw new Problem(422, 'unreadable', 'The file cannot be read', read.reason);
-  const made = channelsIn(read.value, { region: 'orrin' }, () =>
+  const made = channelsIn(read.value, { region: USUAL_REGION }, () =>
     makeId('ch', crypto.getRandomValues(new Uint8Array(12))),
   );
   const day = now.toISOString().slice(0, 10);
