@@ -73,35 +73,50 @@ export function OutMenu({
               onChange={setKey}
             />
           )}
-          <ul aria-label="As a file">
-            {OUT_FORMATS.map((format) => {
-              const { name, use } = OUT_NAMES[format];
-              const losses = chosen.losses(format);
-              return (
-                <li key={format}>
-                  <button
-                    type="button"
-                    disabled={busy !== null}
-                    aria-describedby={losses.length > 0 ? `out-${format}` : undefined}
-                    className="grid w-full grid-cols-[72px_1fr] items-baseline gap-x-2 rounded px-1.5 py-1 text-left hover:bg-sunk disabled:opacity-60"
-                    onClick={() => void take(format)}
-                  >
-                    <span className="font-medium">{name}</span>{' '}
-                    <span>{busy === format ? 'is being written…' : use}</span>
-                  </button>
-                  {losses.length > 0 && (
-                    <p id={`out-${format}`} className="pb-1 pl-[86px] text-[12px] text-soft">
-                      without {losses.join(', ')}
-                    </p>
-                  )}
-                </li>
-              );
-            })}
-          </ul>
+          <Files of={chosen} busy={busy} take={(format) => void take(format)} />
           {trouble && <Trouble>{trouble}</Trouble>}
           {children}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+/** Which files there are, and what each cannot hold: looked through once the menu is open, since it takes the whole plan. */
+function Files({
+  of,
+  busy,
+  take,
+}: {
+  of: Outgoing;
+  busy: OutFormat | null;
+  take: (format: OutFormat) => void;
+}) {
+  return (
+    <ul aria-label="As a file">
+      {OUT_FORMATS.map((format) => {
+        const { name, use } = OUT_NAMES[format];
+        const losses = of.losses(format);
+        return (
+          <li key={format}>
+            <button
+              type="button"
+              disabled={busy !== null}
+              aria-describedby={losses.length > 0 ? `out-${format}` : undefined}
+              className="grid w-full grid-cols-[72px_1fr] items-baseline gap-x-2 rounded px-1.5 py-1 text-left hover:bg-sunk disabled:opacity-60"
+              onClick={() => take(format)}
+            >
+              <span className="font-medium">{name}</span>{' '}
+              <span>{busy === format ? 'is being written…' : use}</span>
+            </button>
+            {losses.length > 0 && (
+              <p id={`out-${format}`} className="pb-1 pl-[86px] text-[12px] text-soft">
+                without {losses.join(', ')}
+              </p>
+            )}
+          </li>
+        );
+      })}
+    </ul>
   );
 }

@@ -27,13 +27,12 @@ export function OutOfPlan({ className }: { className?: string }) {
     };
     const ids = chosenChannels.map(({ id }) => id);
     if (ids.length < 2) return [whole];
-    const some = planOf(plan, new Set(ids));
     return [
       {
         key: 'chosen',
         label: `The ${countOf(ids.length, KINDS.channel)} chosen`,
         take: (as) => callFile(fileApi.exportSome, { params, body: { as, ids } }),
-        losses: (format) => lossesOf(some, format),
+        losses: (format) => lossesOf(planOf(plan, new Set(ids)), format),
       },
       whole,
     ];
