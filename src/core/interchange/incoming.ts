@@ -19,8 +19,7 @@ export function* rowsOfTable(
   const read = fieldReader(meanings, headings);
   for (let at = 0; at < rows.length; at++) {
     if (soFar && at % TELLS_EVERY === 0) soFar(at / rows.length);
-    const cells = read(rows[at]!);
-    if (cells) yield { line: lines[at]!, cells };
+    yield { line: lines[at]!, cells: read(rows[at]!) };
   }
 }
 

@@ -68,6 +68,8 @@ test('a row that cannot be read is said with its line, and keeps no other out; c
     ['Moor', ''],
   ]);
   expect(refused).toMatchObject([{ line: 5, text: expect.stringContaining('one four five') as string }]);
+  // The last line without an end of its own: there are as many ends as rows, one of them within a cell.
+  expect(readTable('Name,Receive\n"two\nlines",145.6\nBad,x')).toMatchObject({ value: { lines: [2, 4] } });
   expect(odd).toMatchObject([{ column: 'access', text: '88.4x' }]);
 });
 

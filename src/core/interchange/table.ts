@@ -107,6 +107,13 @@ export function meaningsByContent(rows: readonly (readonly string[])[]): (Column
   return meanings;
 }
 
+/** How many ends of lines there are from one place of a text to another. */
+function endsIn(text: string, from: number, to: number): number {
+  let ends = 0;
+  for (let at = text.indexOf('\n', from); at >= 0 && at < to; at = text.indexOf('\n', at + 1)) ends++;
+  return ends;
+}
+
 /**
  * Reads a text as rows and cells (RFC 4180, with any of the delimiters): delimiter, headings and what the columns are come from the
  * content. Fails for what is no table, with what to do.
@@ -120,20 +127,20 @@ export function readTable(
   const lines: number[] = [];
   let beyond = 0;
   let odd = '';
-  let [line, done] = [1, 0];
-  /** Takes a row that begins in `line`; false where it is no row of a table. */
-  const take = (data: string[]): boolean => {
+  let [line, read] = [1, 0];
+  /** Takes a row that begins in `line`; false where it is no row of a table. `tall` is true where a cell may go over several lines. */
+  const take = (data: string[], tall: boolean): boolean => {
     const at = line++;
     let [written, long] = [false, -1];
     for (let cell = 0; cell < data.length; cell++) {
       const said = data[cell]!;
       if (said === '') continue;
       if (said.length > TABLE_LIMITS.cell && long < 0) long = cell;
-      written ||= said.trim() !== '';
+      if (!written) written = said.trim() !== '';
       // What was kept from running as a formula is itself again.
       if (said.startsWith("'")) data[cell] = armed(said);
       // A cell in quotes goes over as many lines as it has ends of them.
-      for (let end = said.indexOf('\n'); end >= 0; end = said.indexOf('\n', end + 1)) line++;
+      if (tall) for (let end = said.indexOf('\n'); end >= 0; end = said.indexOf('\n', end + 1)) line++;
     }
     if (!written) return true;
     if (data.length > TABLE_LIMITS.columns)
@@ -153,10 +160,13 @@ export function readTable(
     skipEmptyLines: false,
     // By stretches: to be called for each row costs as much as to read it.
     chunkSize: STRETCH,
-    chunk: ({ data }: Papa.ParseResult<string[]>, parser: Papa.Parser) => {
-      if (!data.every(take)) parser.abort();
-      done += STRETCH;
-      soFar?.(Math.min(1, done / text.length));
+    chunk: ({ data, meta }: Papa.ParseResult<string[]>, parser: Papa.Parser) => {
+      // As many ends of lines as rows: no cell has one, and none is looked through for it. The last row may have no end.
+      const rowsEnded = data.length - (meta.cursor >= text.length ? 1 : 0);
+      const tall = endsIn(text, read, meta.cursor) > rowsEnded;
+      read = meta.cursor;
+      if (!data.every((row) => take(row, tall))) parser.abort();
+      soFar?.(read / text.length);
     },
   };
   Papa.parse<string[]>(text, config);

@@ -57,6 +57,9 @@ export function cellText(channel: Channel, column: Column): string {
 const YES = ['yes', 'y', '1', 'true', 'on', 'scan'];
 const NO = ['no', 'n', '0', 'false', 'off', 'skip', ''];
 
+/** White space at an end, several of it, or some that is no blank. */
+const UNEVEN = /^\s|\s$|\s\s|[^\S ]/;
+
 /**
  * Understands a cell as typed or pasted, and gives what to set on the channel. Fails with a reason for people; the slot
  * is not set here, since moving a channel is an edit of its own.
@@ -69,7 +72,7 @@ export function parseCell(
 ): Result<ChannelSet> {
   switch (column) {
     case 'name': {
-      const name = text.trim().replace(/\s+/g, ' ');
+      const name = UNEVEN.test(text) ? text.trim().replace(/\s+/g, ' ') : text;
       return name.length > NAME_LIMIT && lengthOf(name) > NAME_LIMIT
         ? fail(`A name has ${NAME_LIMIT} characters at most; this one has ${lengthOf(name)}.`)
         : ok({ name });

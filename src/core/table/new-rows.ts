@@ -13,8 +13,10 @@ import {
 } from '../plan';
 import { LISTEN_ONLY_SERVICES, parseLocator } from '../radio';
 import { rememberedByText } from '../remember';
+import type { Result } from '../result';
 import { cutText, keepableText } from '../text';
-import type { PastedField, PastedRow } from './pasted';
+import type { PastedRow } from './headings';
+import { textOf } from './row-cells';
 
 /** A cell of a pasted row that was not understood. */
 export interface OddCell {
@@ -39,15 +41,7 @@ export interface NewRows {
 }
 
 /** The cells that are read as they would be if somebody typed them. */
-const ORDER = [
-  'rx',
-  'tx',
-  'name',
-  'access',
-  'mode',
-  'power',
-  'scan',
-] as const satisfies readonly PastedField[];
+type Read = Exclude<Column, 'slot'>;
 
 const tagsIn = (text: string) =>
   [...new Set(text.split(/[,;#]/).map((tag) => cutText(keepableText(tag).trim(), TAG_LIMITS.length)))]
@@ -57,7 +51,7 @@ const tagsIn = (text: string) =>
 const degrees = (text: string | undefined, most: number): number | undefined => {
   const typed = (text ?? '').trim();
   if (typed === '') return undefined;
-  const number = Number(typed.replace(',', '.'));
+  const number = Number(typed.includes(',') ? typed.replace(',', '.') : typed);
   return Math.abs(number) <= most ? number : undefined;
 };
 
@@ -124,29 +118,25 @@ function placeOf({ slot, side }: PastedRow['cells']): { slot: number; list: numb
 /** Whose cell it is of which no channel comes. */
 const NOBODY = '' as ChannelId;
 
-/** Reads cells of a column; what stands there again is not read again. Transmit is read against receive, names are no two alike. */
+/** Reads the cells of each column; what stands there again is not read again. Transmit is read against receive, names are no two alike. */
 function cellReaders(context: CellContext) {
   const bare = { rx: 0 };
-  const of = (column: (typeof ORDER)[number]) =>
-    rememberedByText((text) => parseCell(column, text, bare, context));
-  const [rx, access, mode, power, scan] = (['rx', 'access', 'mode', 'power', 'scan'] as const).map(of) as [
-    ReturnType<typeof of>,
-    ...ReturnType<typeof of>[],
-  ];
-  const transmit = new Map<number, ReturnType<typeof of>>();
-  const tx = (receive: number) => {
-    let reader = transmit.get(receive);
-    if (!reader) {
-      if (transmit.size > 5000) transmit.clear();
-      reader = rememberedByText((text) => parseCell('tx', text, { rx: receive }, context));
-      transmit.set(receive, reader);
+  const of = (column: Read) => rememberedByText((text) => parseCell(column, text, bare, context));
+  // There are few shifts, and many frequencies for each.
+  const transmit = rememberedByText((_shift) => new Map<number, Result<ChannelSet>>());
+  const tx = (text: string, receive: number) => {
+    const known = transmit(text);
+    let answer = known.get(receive);
+    if (!answer) {
+      if (known.size > 5000) known.clear();
+      known.set(receive, (answer = parseCell('tx', text, { rx: receive }, context)));
     }
-    return reader;
+    return answer;
   };
-  const readers = { rx, access: access!, mode: mode!, power: power!, scan: scan! };
-  return (column: (typeof ORDER)[number], text: string, receive: number) => {
-    if (column === 'name') return parseCell('name', text, bare, context);
-    return column === 'tx' ? tx(receive)(text) : readers[column](text);
+  const name = (text: string) => parseCell('name', text, bare, context);
+  return {
+    ...{ name, tx },
+    ...{ rx: of('rx'), access: of('access'), mode: of('mode'), power: of('power'), scan: of('scan') },
   };
 }
 
@@ -165,14 +155,15 @@ export function newRows(
   const read = cellReaders(context);
   /** What a cell sets; undefined where it is empty or not understood, which is noted. */
   const said = (
-    column: (typeof ORDER)[number],
-    { line, cells }: PastedRow,
+    column: Read,
+    text: string | undefined,
+    reader: (text: string, receive: number) => Result<ChannelSet>,
+    line: number,
     id: ChannelId,
     receive: number,
   ): ChannelSet | undefined => {
-    const text = cells[column];
-    if (text === undefined || (column !== 'access' && text.trim() === '')) return undefined;
-    const parsed = read(column, text, receive);
+    if (text === undefined || (column !== 'access' && (text === '' || text.trim() === ''))) return undefined;
+    const parsed = reader(text, receive);
     if (!parsed.ok) {
       made.odd.push({ id, column, text, reason: parsed.reason });
       return undefined;
@@ -180,35 +171,38 @@ export function newRows(
     if (parsed.note !== undefined) made.notes.push(`Line ${line}: ${parsed.note}`);
     return parsed.value;
   };
-  for (const row of rows) {
-    const { line, cells } = row;
-    const rx = read('rx', cells.rx ?? '', 0);
+  for (const { line, cells } of rows) {
+    const rx = read.rx(cells.rx ?? '');
     if (!rx.ok) {
-      const text = Object.values(cells).filter(Boolean).join(' ');
-      made.refused.push({ line, text, reason: rx.reason });
+      made.refused.push({ line, text: textOf(cells), reason: rx.reason });
       continue;
     }
     const receive = rx.value.rx!;
-    if (made.channels.length >= most) {
+    const beyond = made.channels.length >= most;
+    const id = beyond ? NOBODY : makeId();
+    if (rx.note !== undefined && !beyond) made.notes.push(`Line ${line}: ${rx.note}`);
+    const transmit = said('tx', cells.tx, read.tx, line, id, receive);
+    const name = said('name', cells.name, read.name, line, id, receive)?.name;
+    const access = said('access', cells.access, read.access, line, id, receive)?.access;
+    const mode = said('mode', cells.mode, read.mode, line, id, receive)?.mode;
+    const power = said('power', cells.power, read.power, line, id, receive)?.power;
+    const scan = said('scan', cells.scan, read.scan, line, id, receive)?.scan;
+    if (beyond) {
       made.beyond++;
-      for (const column of ORDER) if (column !== 'rx') said(column, row, NOBODY, receive);
       continue;
     }
-    const id = makeId();
-    if (rx.note !== undefined) made.notes.push(`Line ${line}: ${rx.note}`);
     const usual = channelDefaults(receive);
-    const transmit = said('tx', row, id, receive);
     // One literal: fields that are put in one after the other make each channel an object of a kind of its own, ten times as slow.
     const fields: NewChannel = {
-      name: said('name', row, id, receive)?.name ?? usual.name,
+      name: name ?? usual.name,
       fitted: usual.fitted,
       rx: receive,
       tx: transmit?.tx === undefined ? usual.tx : transmit.tx,
       txFixed: transmit?.txFixed ?? usual.txFixed,
-      access: said('access', row, id, receive)?.access ?? usual.access,
-      mode: said('mode', row, id, receive)?.mode ?? usual.mode,
-      power: said('power', row, id, receive)?.power ?? usual.power,
-      scan: said('scan', row, id, receive)?.scan ?? usual.scan,
+      access: access ?? usual.access,
+      mode: mode ?? usual.mode,
+      power: power ?? usual.power,
+      scan: scan ?? usual.scan,
       alwaysOn: usual.alwaysOn,
       note: cells.note ? cutText(keepableText(cells.note).trim(), 500) : usual.note,
       source: sourceOf(line, cells),
