@@ -106,10 +106,10 @@ export async function placesGone(source: string, refs: readonly string[]): Promi
   }
 }
 
-/** Goes over the stations in the boxes, each once, and some that are a little outside; `see` gets each place as a vector. */
+/** Goes over the stations in the boxes by squares, each once, and some that are a little outside; their places are three numbers each, as vectors. */
 export async function visitSpots(
   boxes: readonly Box[],
-  see: (x: number, y: number, z: number, spot: Spot) => void,
+  see: (spots: readonly Spot[], at: readonly number[]) => void,
 ): Promise<void> {
   const { squares } = await all();
   const touched = new Set<number>();
@@ -127,9 +127,6 @@ export async function visitSpots(
   }
   for (const number of touched) {
     const square = squares.get(number);
-    if (!square) continue;
-    const { spots, at } = square;
-    for (let one = 0; one < spots.length; one++)
-      see(at[one * 3]!, at[one * 3 + 1]!, at[one * 3 + 2]!, spots[one]!);
+    if (square) see(square.spots, square.at);
   }
 }

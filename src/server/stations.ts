@@ -12,7 +12,7 @@ import {
 } from '../core/directory';
 import { MODELS } from '../core/models';
 import type { PlanId } from '../core/plan';
-import { boxesAlong, distanceKm, between, routeOf, type Point } from '../core/radio';
+import { boxesAlong, distanceKm, between, routeOf, type Point, type Route } from '../core/radio';
 import { ownDirectories, stations } from '../db';
 import { reading, writing } from './database';
 import { giveUpAfter } from './fetch-json';
@@ -70,9 +70,8 @@ async function forgetGone(
   const there: string[] = [];
   // What lies on the edge may have been left out by rounding.
   const inside = routeOf([circle]);
-  await visitSpots(boxesAlong([circle], circle.radiusKm), (x, y, z, { ref, source: of }) => {
-    if (of === source && !answered.has(ref) && inside.within(x, y, z, circle.radiusKm - 0.01))
-      there.push(ref);
+  await visitNear(inside, [circle], circle.radiusKm - 0.01, ({ ref, source: of }) => {
+    if (of === source && !answered.has(ref)) there.push(ref);
   });
   if (there.length === 0) return;
   const gone = await database
@@ -159,26 +158,47 @@ function circleOf({ where }: StationSearch): Circle {
   return { ...middle, radiusKm: reach + where.km };
 }
 
+/** Goes over the kept stations that are no further than `km` from a route; `see` gets the distance and what has been travelled, km. */
+async function visitNear(
+  route: Route,
+  places: readonly Point[],
+  km: number,
+  see: (spot: Spot, distance: number, along: number) => void,
+): Promise<void> {
+  let [distances, alongs] = [new Float64Array(256), new Float64Array(256)];
+  await visitSpots(boxesAlong(places, km), (spots, at) => {
+    if (spots.length > distances.length)
+      [distances, alongs] = [new Float64Array(spots.length), new Float64Array(spots.length)];
+    route.among(at, km, distances, alongs);
+    for (let one = 0; one < spots.length; one++)
+      if (distances[one]! < Infinity) see(spots[one]!, distances[one]!, alongs[one]!);
+  });
+}
+
 /** Kept stations near a place or a route, in order; the first `most` of them with all that is known. */
 async function findKept({ where, sources, most }: StationSearch): Promise<{ known: Known[]; total: number }> {
   const places = where.kind === 'around' ? [where.point] : where.places;
   // A place is a route of one.
   const route = routeOf(places);
-  const placed: { one: Spot; distance: number; order: number }[] = [];
-  await visitSpots(boxesAlong(places, where.km), (x, y, z, one) => {
-    const beside = route.within(x, y, z, where.km);
-    if (!beside || !sources.includes(one.source)) return;
-    const { distance, along } = beside;
-    placed.push({ one, distance, order: where.kind === 'along' ? along : distance });
+  // Thousands are found of which a hundred are wanted: they are held as numbers, and no thing is made for each.
+  const found: Spot[] = [];
+  const distances: number[] = [];
+  const orders: number[] = [];
+  await visitNear(route, places, where.km, (one, distance, along) => {
+    if (!sources.includes(one.source)) return;
+    found.push(one);
+    distances.push(distance);
+    orders.push(where.kind === 'along' ? along : distance);
   });
   // Of many only the first are put in order: numbers alone are sorted ten times as fast.
-  const last = Float64Array.from(placed, ({ order }) => order).sort()[Math.min(most, placed.length) - 1] ?? 0;
-  const wanted = placed
-    .filter(({ order }) => order <= last)
-    .sort((a, b) => a.order - b.order || a.distance - b.distance)
+  const last = Float64Array.from(orders).sort()[Math.min(most, orders.length) - 1] ?? 0;
+  const wanted = found
+    .map((_, at) => at)
+    .filter((at) => orders[at]! <= last)
+    .sort((a, b) => orders[a]! - orders[b]! || distances[a]! - distances[b]!)
     .slice(0, most)
-    .map(({ one }) => one);
-  return { known: await readStations(wanted), total: placed.length };
+    .map((at) => found[at]!);
+  return { known: await readStations(wanted), total: found.length };
 }
 
 /** What is kept of stations, by source and reference; those that nobody knows any more are left out. */

@@ -53,20 +53,31 @@ test.each([
   expect(found.along).toBeCloseTo(along, 1);
 });
 
-test('within is beside where that is near enough, and nothing where it is not', () => {
+test('among many points each that is near enough is where beside says it is, and all others are without end', () => {
+  let near = 0;
   fc.assert(
     fc.property(
       fc.array(point, { minLength: 1, maxLength: 5 }),
-      point,
+      fc.array(point, { minLength: 1, maxLength: 9 }),
       fc.double({ min: 0.1, max: 15_000, noNaN: true }),
-      (places, of, km) => {
+      (places, points, far) => {
         const route = routeOf(places);
-        const beside = route.beside(of);
-        expect(route.within(...vectorOf(of), km)).toEqual(beside.distance <= km ? beside : null);
-        expect(route.within(...vectorOf(of), beside.distance + 1e-6)).toEqual(beside);
+        const besides = points.map((one) => route.beside(one));
+        // As far as one of them to a hair as well: nothing is lost on the edge.
+        for (const km of [far, ...besides.map(({ distance }) => distance + 1e-6)]) {
+          const [distances, alongs] = [new Float64Array(9), new Float64Array(9)];
+          route.among(points.flatMap(vectorOf), km, distances, alongs);
+          for (const [at, { distance, along }] of besides.entries()) {
+            expect(distances[at]).toBe(distance <= km ? distance : Infinity);
+            if (distance > km) continue;
+            expect(alongs[at]).toBe(along);
+            near++;
+          }
+        }
       },
     ),
   );
+  expect(near).toBeGreaterThan(300);
 });
 
 test('what has been travelled at each place', () => {

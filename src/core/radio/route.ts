@@ -28,9 +28,10 @@ const size = (a: Vector) => Math.sqrt(dot(a, a));
 const angle = (a: Vector, b: Vector) => Math.atan2(size(cross(a, b)), dot(a, b));
 
 const by = (x: number, y: number, z: number, a: Vector) => x * a[0] + y * a[1] + z * a[2];
-/** The angle between two vectors by the chord between their ends: exact for small ones, and nothing is made for it. */
-const apart = (x: number, y: number, z: number, b: Vector) =>
-  2 * Math.asin(Math.min(1, Math.sqrt((x - b[0]) ** 2 + (y - b[1]) ** 2 + (z - b[2]) ** 2) / 2));
+/** The square of the chord between the ends of two vectors: exact for small angles too, and nothing is made for it. */
+const chord = (x: number, y: number, z: number, b: Vector) =>
+  (x - b[0]) ** 2 + (y - b[1]) ** 2 + (z - b[2]) ** 2;
+const angleOfChord = (square: number) => 2 * Math.asin(Math.min(1, Math.sqrt(square) / 2));
 
 /** Ends that are nearer to one another, or to being opposite, than this have no great circle of their own. */
 const NO_CIRCLE = 1e-12;
@@ -55,8 +56,11 @@ export interface Route {
   at: readonly number[];
   /** Where a point lies beside it; of several as near, where the route comes first. */
   beside(point: Point): Beside;
-  /** The same for a point as a vector that is no further from it than `km`; null for all others, which cost next to nothing. */
-  within(x: number, y: number, z: number, km: number): Beside | null;
+  /**
+   * The same for many points, three numbers each as vectors, written into `distances` and `alongs`: those further from it than `km` cost
+   * next to nothing and have a distance without end.
+   */
+  among(at: ArrayLike<number>, km: number, distances: Float64Array, alongs: Float64Array): void;
 }
 
 /**
@@ -80,43 +84,53 @@ export function routeOf(places: readonly Point[]): Route {
     legs.push({ a, b, pole, begins: pole ? cross(pole, a) : a, ends: pole ? cross(b, pole) : b, km, from });
     at.push(from + km);
   }
-  /**
-   * Legs that are surely further than `limit`, the sine of an angle, are not looked at. Written without a thing made on the way: it is
-   * asked of every station in reach of a route.
-   */
-  const near = (x: number, y: number, z: number, limit: number, most: number): Beside | null => {
-    let radians = Infinity;
-    let along = 0;
-    if (only) radians = apart(x, y, z, only);
-    for (const leg of legs) {
-      const off = leg.pole ? by(x, y, z, leg.pole) : 0;
-      // No point of a great circle is nearer than the circle itself.
-      if (Math.abs(off) > limit) continue;
-      const on = by(x, y, z, leg.begins);
-      if (leg.pole && Math.abs(off) < 1 - NO_CIRCLE && on >= 0 && by(x, y, z, leg.ends) >= 0) {
-        const away = Math.asin(Math.abs(off));
+  // Written as one loop without a thing made on the way: it goes over every station in reach of a route.
+  const among = (at: ArrayLike<number>, km: number, distances: Float64Array, alongs: Float64Array): void => {
+    const most = km / EARTH_RADIUS_KM;
+    // What is surely further is not looked at: the sine of the angle, and the square of its chord with room for rounding.
+    const limit = most < Math.PI / 2 ? Math.sin(most) : Infinity;
+    const chords = most < Math.PI ? (2 * Math.sin(most / 2)) ** 2 * (1 + 1e-9) : Infinity;
+    for (let point = 0; point * 3 < at.length; point++) {
+      const [x, y, z] = [at[point * 3]!, at[point * 3 + 1]!, at[point * 3 + 2]!];
+      let radians = Infinity;
+      let along = 0;
+      if (only) {
+        const square = chord(x, y, z, only);
+        if (square <= chords) radians = angleOfChord(square);
+      }
+      for (const leg of legs) {
+        const off = leg.pole ? by(x, y, z, leg.pole) : 0;
+        // No point of a great circle is nearer than the circle itself.
+        if (Math.abs(off) > limit) continue;
+        const on = by(x, y, z, leg.begins);
+        if (leg.pole && Math.abs(off) < 1 - NO_CIRCLE && on >= 0 && by(x, y, z, leg.ends) >= 0) {
+          const away = Math.asin(Math.abs(off));
+          if (away >= radians) continue;
+          radians = away;
+          along = leg.from + Math.atan2(on, by(x, y, z, leg.a)) * EARTH_RADIUS_KM;
+          continue;
+        }
+        // Beyond either end the nearest point is that end.
+        const [toA, toB] = [chord(x, y, z, leg.a), chord(x, y, z, leg.b)];
+        if (toA > chords && toB > chords) continue;
+        const away = angleOfChord(Math.min(toA, toB));
         if (away >= radians) continue;
         radians = away;
-        along = leg.from + Math.atan2(on, by(x, y, z, leg.a)) * EARTH_RADIUS_KM;
-        continue;
+        along = toA <= toB ? leg.from : leg.from + leg.km;
       }
-      // Beyond either end the nearest point is that end.
-      const toA = apart(x, y, z, leg.a);
-      const toB = apart(x, y, z, leg.b);
-      if (Math.min(toA, toB) >= radians) continue;
-      radians = Math.min(toA, toB);
-      along = toA <= toB ? leg.from : leg.from + leg.km;
+      distances[point] = radians <= most ? radians * EARTH_RADIUS_KM : Infinity;
+      alongs[point] = along;
     }
-    return radians <= most ? { distance: radians * EARTH_RADIUS_KM, along } : null;
   };
+  const [distances, alongs] = [new Float64Array(1), new Float64Array(1)];
   return {
     km: at.at(-1)!,
     at,
-    beside: (point) => near(...vectorOf(point), Infinity, Infinity)!,
-    within(x, y, z, km) {
-      const radians = km / EARTH_RADIUS_KM;
-      return near(x, y, z, radians < Math.PI / 2 ? Math.sin(radians) : Infinity, radians);
+    beside(point) {
+      among(vectorOf(point), Infinity, distances, alongs);
+      return { distance: distances[0]!, along: alongs[0]! };
     },
+    among,
   };
 }
 
