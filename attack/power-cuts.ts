@@ -52,6 +52,8 @@ export async function record(folder: string, edits: number, seed: number): Promi
       region: 3,
       imageBytes: 8192,
       halfWritten: false,
+      battery: null,
+      module: 0,
     },
     ternP2,
   );

@@ -76,6 +76,8 @@ export const IDENT = {
   region: 3,
   imageBytes: 8192,
   halfWritten: false,
+  battery: null,
+  module: 0,
 };
 
 /** The edit that places the plain channels of those numbers in the next free slots of 0 to 149. */

@@ -96,6 +96,30 @@ async function answerOf(port: Port): Promise<Answer | undefined> {
   return answer;
 }
 
+/** How long a radio may take to come back after it has dropped its line by itself, ms. */
+const RETURN_MS = 10_000;
+const LOOK_AGAIN_MS = 100;
+
+/** Waits until a radio that dropped its line is back, on whichever port, and keeps that one to the job instead; its number, or null where it does not come. */
+export async function followPort(port: Port, radioId: RadioId): Promise<number | null> {
+  const until = Date.now() + RETURN_MS;
+  while (Date.now() < until) {
+    for (const found of (await listPorts()).ports) {
+      const same = keyOf(found) === keyOf(port);
+      if (!same && !takePort(found)) continue;
+      const answer = await identify(found);
+      if ('ident' in answer && answer.radioId === radioId) {
+        if (!same) freePort(port);
+        Object.assign(port, found);
+        return port.tcp;
+      }
+      if (!same) freePort(found);
+    }
+    await new Promise((done) => setTimeout(done, LOOK_AGAIN_MS));
+  }
+  return null;
+}
+
 /** Every port with who is on it, and whether a job has it. */
 export async function lookAtPorts() {
   const { ports, reachable } = await listPorts();

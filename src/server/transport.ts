@@ -1,12 +1,14 @@
 import {
-  DRIVERS,
-  type Driver,
+  askAnybody,
+  linkRun,
+  type Ident,
   type LinkEvent,
   type LinkInput,
-  type LinkState,
-  type LinkStep,
   type LinkTask,
+  type Run,
+  type Said,
 } from '../core/link';
+import { bytesOf } from '../core/image';
 import { linkOf, type Model } from '../core/models';
 import { tcpCarrier, type Carrier } from './carrier';
 
@@ -14,40 +16,93 @@ import { tcpCarrier, type Carrier } from './carrier';
 const QUIET_MS = 2000;
 
 export type LinkOutcome = Extract<LinkEvent, { kind: 'finished' | 'failed' }>;
+type End = LinkOutcome | Extract<LinkEvent, { kind: 'moved' }>;
+
+/** Where a radio is, and how it is found again after its line dropped: its port may have another number then; null where it does not come back. */
+export interface Where {
+  tcp: number;
+  again(): Promise<number | null>;
+}
+
+/** A radio that goes from one module to another more often than this is lost on the way. */
+const MOST_MOVES = 3;
 
 /**
  * Carries a link task over a TCP port of this machine until it has finished or failed; with `model` null whoever is there is
  * asked who it is. `onEvent` hears everything on the way; `signal` stops it as if the cable were pulled, at the next byte.
  */
-export const runLink = (
-  port: number,
-  model: Model | null,
-  task: LinkTask,
-  onEvent?: (event: LinkEvent) => void,
-  signal?: AbortSignal,
-): Promise<LinkOutcome> =>
-  carry(tcpCarrier(port), DRIVERS[model ? linkOf(model).kind : 'stream'], model, task, onEvent, signal);
-
-/** Brings a driver and a carrier together. */
-function carry(
-  carrier: Carrier,
-  driver: Driver,
+export async function runLink(
+  where: number | Where,
   model: Model | null,
   task: LinkTask,
   onEvent: (event: LinkEvent) => void = () => {},
   signal?: AbortSignal,
 ): Promise<LinkOutcome> {
+  let at = typeof where === 'number' ? where : where.tcp;
+  const modules = model && task.kind !== 'identify' ? modulesOf(model) : [0];
+  const of = modules.reduce((sum, bytes) => sum + bytes, 0);
+  const parts: Uint8Array[] = [];
+  let before = 0;
+  let ident: Ident | undefined;
+  for (const [module, bytes] of modules.entries()) {
+    const hear = (event: LinkEvent) => {
+      if (event.kind === 'progress') onEvent({ kind: 'progress', bytes: before + event.bytes, of });
+      else if (event.kind === 'resumed') onEvent({ kind: 'resumed', bytes: before + event.bytes });
+      // The whole ends with its last module.
+      else if (event.kind !== 'finished' || modules.length === 1) onEvent(event);
+    };
+    const named = modules.length > 1 ? { ...task, module } : task;
+    let end = await one(at, model, named, hear, signal);
+    for (let moves = 0; end.kind === 'moved'; moves++) {
+      const next = typeof where === 'number' || moves >= MOST_MOVES ? null : await where.again();
+      if (next === null)
+        return {
+          kind: 'failed',
+          reason: 'The radio went to another of its modules and did not come back.',
+          radio: task.kind === 'write' && module > 0 ? 'half written' : 'untouched',
+        };
+      at = next;
+      end = await one(at, model, named, hear, signal);
+    }
+    if (end.kind === 'failed' || modules.length === 1) return end;
+    if (end.image) parts.push(end.image);
+    before += bytes;
+    ident = end.ident;
+  }
+  return { kind: 'finished', ident: ident!, image: parts.length > 0 ? Buffer.concat(parts) : null };
+}
+
+/** The lengths of the stretches of a model's image that are carried each for itself. */
+function modulesOf(model: Model): number[] {
+  const link = linkOf(model);
+  return link.kind === 'block' ? link.modules.map(({ bytes }) => bytes) : [bytesOf(model)];
+}
+
+const one = (
+  port: number,
+  model: Model | null,
+  task: LinkTask,
+  onEvent: (event: LinkEvent) => void,
+  signal?: AbortSignal,
+): Promise<End> => carry(tcpCarrier(port), model ? linkRun(model, task) : askAnybody(), onEvent, signal);
+
+/** Brings a link under way and a carrier together. */
+function carry(
+  carrier: Carrier,
+  run: Run,
+  onEvent: (event: LinkEvent) => void,
+  signal?: AbortSignal,
+): Promise<End> {
   return new Promise((resolve) => {
-    let state: LinkState | undefined;
+    let begun = false;
     let quiet: NodeJS.Timeout | undefined;
 
-    const advance = (step: LinkStep) => {
-      state = step.state;
+    const advance = (step: Said) => {
       if (step.send.length > 0) line.send(Buffer.concat(step.send));
-      let outcome: LinkOutcome | undefined;
+      let outcome: End | undefined;
       for (const event of step.events) {
         onEvent(event);
-        if (event.kind === 'finished' || event.kind === 'failed') outcome = event;
+        if (event.kind === 'finished' || event.kind === 'failed' || event.kind === 'moved') outcome = event;
       }
       clearTimeout(quiet);
       // The port is free for the next pass only when the other end has let go of it too.
@@ -55,15 +110,18 @@ function carry(
       else quiet = setTimeout(() => input({ kind: 'quiet' }), QUIET_MS);
     };
     const input = (what: LinkInput) => {
-      if (state && driver.isOpen(state)) advance(driver.step(state, what));
+      if (begun && run.isOpen()) advance(run.step(what));
     };
 
     const line = carrier.open({
-      opened: () => advance(driver.start(model, task)),
+      opened: () => {
+        begun = true;
+        advance(run.begin());
+      },
       heard: (bytes) => input({ kind: 'bytes', bytes }),
       closed: () => {
         clearTimeout(quiet);
-        if (state) input({ kind: 'closed' });
+        if (begun) input({ kind: 'closed' });
         else resolve({ kind: 'failed', reason: 'The port is not there any more.', radio: 'untouched' });
       },
     });

@@ -1,25 +1,14 @@
 import fc from 'fast-check';
 import { isOpen, startLink, stepLink, type LinkEvent, type LinkStep, type LinkTask } from '../core/link';
 import { tally } from '../core/samples.test.kit';
-import { freshLink, hear, hearNothing, type Device } from './bench/device';
+import { deviceOf, hear, hearNothing } from './bench/device';
 import { newMemory, UNITS } from './bench/units';
 
 /** Host and radio on one line without sockets or clock, with a fault at any byte of either direction. */
 
 const unit = UNITS[0]!;
 const memory = newMemory(unit);
-const device: Device = {
-  model: unit.model,
-  serial: unit.serial,
-  firmware: unit.firmware,
-  region: unit.region,
-  memory,
-  halfWritten: false,
-  battery: 80,
-  refusesWriting: false,
-  identAs: unit.model.link!.ident,
-  link: freshLink(unit.model),
-};
+const device = deviceOf(unit, memory);
 /** The content in another order of slots, with a sum that holds. */
 const other = newMemory({ ...unit, content: { ...unit.content, channels: unit.content.channels.slice(3) } });
 

@@ -6,7 +6,7 @@ import { decodeImage, ownedMask } from '../core/image';
 import { frameBytes, NOTHING_PENDING, readFrames, readIdent } from '../core/link';
 import { readRow } from '../core/directory';
 import { distanceKm } from '../core/radio';
-import { contentOf, freshLink, hear, powerUp, type Device } from './bench/device';
+import { contentOf, deviceOf, hear, powerUp, type Device } from './bench/device';
 import { Line } from './bench/line';
 import { newMemory, UNITS } from './bench/units';
 import { generateRegister } from './register/generate';
@@ -14,18 +14,7 @@ import { findTowns, TOWNS } from './register/gazetteer';
 import { startSim } from './server';
 
 const unit = UNITS[0]!;
-const device = (): Device => ({
-  model: unit.model,
-  serial: unit.serial,
-  firmware: unit.firmware,
-  region: unit.region,
-  memory: newMemory(unit),
-  halfWritten: false,
-  battery: 80,
-  refusesWriting: false,
-  identAs: unit.model.link!.ident,
-  link: freshLink(unit.model),
-});
+const device = (): Device => deviceOf(unit, newMemory(unit));
 const said = (send: Uint8Array[]) => send.flatMap((bytes) => readFrames(NOTHING_PENDING, bytes).frames);
 const tell = (to: Device, ...frames: Uint8Array[]) => hear(to, Buffer.concat(frames));
 

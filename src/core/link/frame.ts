@@ -1,3 +1,5 @@
+import { giveUp, scanFrames, type Framing, type Pending } from './scan';
+
 /**
  * Frames of the stream link: start, type, sequence, length (most significant byte first), payload, check. The check is
  * the CRC-16 with polynomial 0x1021 and start value 0 (CRC-16/XMODEM) over type to payload.
@@ -94,53 +96,22 @@ export function frameBytes(
   return bytes;
 }
 
-/**
- * What is left of a stream whose next bytes do not come: the frame that was begun is given up, since its length may be
- * what was damaged, and what came behind its start is looked through.
- */
-export function giveUpFrame(pending: Pending): ReturnType<typeof readFrames> {
-  return readFrames(NOTHING_PENDING, pending.slice(1));
-}
-
-/** The bytes of a stream that are not a whole frame yet. */
-export type Pending = Uint8Array;
-export const NOTHING_PENDING: Pending = new Uint8Array();
-
-/**
- * Takes the next bytes of a stream, split anywhere, and gives the frames that are whole and sound, how many damaged
- * starts were skipped, and what to hand in with the next bytes.
- */
-export function readFrames(
-  pending: Pending,
-  bytes: Uint8Array,
-): { frames: Frame[]; damaged: number; pending: Pending } {
-  const stream = new Uint8Array(pending.length + bytes.length);
-  stream.set(pending);
-  stream.set(bytes, pending.length);
-  const frames: Frame[] = [];
-  let damaged = 0;
-  let at = 0;
-  while (at < stream.length) {
-    if (stream[at] !== START) {
-      at++;
-      continue;
-    }
-    if (stream.length - at < HEAD_BYTES) break;
-    const type = TYPE_OF.get(stream[at + 1]!);
+/** How the frames of the stream link lie. */
+const FRAMING: Framing<Frame> = {
+  start: START,
+  headBytes: HEAD_BYTES,
+  checkBytes: CHECK_BYTES,
+  payloadBytes(stream, at) {
     const length = (stream[at + 3]! << 8) | stream[at + 4]!;
-    if (type === undefined || length > LONGEST_PAYLOAD) {
-      at++;
-      continue;
-    }
-    const end = at + HEAD_BYTES + length;
-    if (stream.length < end + CHECK_BYTES) break;
-    if (crc16(stream, at + 1, end) !== ((stream[end]! << 8) | stream[end + 1]!)) {
-      damaged++;
-      at++;
-      continue;
-    }
-    frames.push({ type, sequence: stream[at + 2]!, payload: stream.slice(at + HEAD_BYTES, end) });
-    at = end + CHECK_BYTES;
-  }
-  return { frames, damaged, pending: stream.slice(at) };
-}
+    return TYPE_OF.has(stream[at + 1]!) && length <= LONGEST_PAYLOAD ? length : null;
+  },
+  holds: (stream, at, end) => crc16(stream, at + 1, end) === ((stream[end]! << 8) | stream[end + 1]!),
+  frame: (stream, at, end) => ({
+    type: TYPE_OF.get(stream[at + 1]!)!,
+    sequence: stream[at + 2]!,
+    payload: stream.slice(at + HEAD_BYTES, end),
+  }),
+};
+
+export const readFrames = (pending: Pending, bytes: Uint8Array) => scanFrames(FRAMING, pending, bytes);
+export const giveUpFrame = (pending: Pending) => giveUp(FRAMING, pending);

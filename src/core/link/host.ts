@@ -1,20 +1,16 @@
 import { bytesOf } from '../image';
 import { linkOf, type Model } from '../models';
-import {
-  frameBytes,
-  giveUpFrame,
-  imageSum,
-  NOTHING_PENDING,
-  readFrames,
-  sumHolds,
-  type Frame,
-  type Pending,
-} from './frame';
+import { frameBytes, giveUpFrame, imageSum, readFrames, sumHolds, type Frame } from './frame';
 import { readIdent, type Ident } from './ident';
+import { NOTHING_PENDING, type Pending } from './scan';
 
-/** What the host wants of a radio. A write names the unit that it is meant for. */
-export type LinkTask =
-  { kind: 'identify' } | { kind: 'read' } | { kind: 'write'; image: Uint8Array; serial: string | null };
+/**
+ * What the host wants of a radio, or of one of its modules: a read gives the module's stretch of the image, a write sends it. A write
+ * names the unit that it is meant for, and has the whole image.
+ */
+export type LinkTask = { module?: number } & (
+  { kind: 'identify' } | { kind: 'read' } | { kind: 'write'; image: Uint8Array; serial: string | null }
+);
 
 /**
  * What is known of the radio's memory when a link fails. `perhaps begun`: a first block was sent and never answered, so
@@ -27,6 +23,10 @@ export type LinkEvent =
   | { kind: 'identified'; ident: Ident }
   | { kind: 'progress'; bytes: number; of: number }
   | { kind: 'repeated'; block: number }
+  /** A write goes on where it broke off: so much was in. */
+  | { kind: 'resumed'; bytes: number }
+  /** The radio goes to another module, for which its line drops and returns. */
+  | { kind: 'moved'; module: number }
   | { kind: 'finished'; ident: Ident; image: Uint8Array | null }
   | { kind: 'failed'; reason: string; radio: RadioState };
 
@@ -40,8 +40,7 @@ export type LinkModel = Pick<Model, 'id' | 'name' | 'link'>;
 
 /** The host's side of a stream link; a value, advanced by `stepLink`. */
 export interface LinkState {
-  /** The model that is spoken to; null while nobody knows who is there, which is what is asked. */
-  model: LinkModel | null;
+  model: LinkModel;
   task: LinkTask;
   phase: Phase;
   pending: Pending;
@@ -55,15 +54,15 @@ export interface LinkState {
   silences: number;
 }
 
-export interface LinkStep {
-  state: LinkState;
+export interface LinkStep<S = LinkState> {
+  state: S;
   /** Bytes for the radio, in order. */
   send: Uint8Array[];
   events: LinkEvent[];
 }
 
 /** Silences in a row after which the radio counts as gone. */
-const PATIENCE = 3;
+export const PATIENCE = 3;
 
 /** The reasons that a radio gives when it refuses, by the first byte of the payload. */
 export const REFUSALS: Record<number, string> = {
@@ -78,11 +77,10 @@ const DAMAGED = 0;
 /** The sequence number that answers the end of a write. */
 export const WHOLE = 0xff;
 
-/** Begins: the first bytes ask the radio who it is. Asked of anybody (`model` null), whoever answers is as good. */
-export function startLink(model: LinkModel | null, task: LinkTask): LinkStep {
-  if (!model && task.kind !== 'identify') throw new Error('Only who is there can be asked of anybody.');
-  const bytes = model ? bytesOf(model) : 0;
-  const blocks = model ? Math.ceil(bytes / linkOf(model).blockBytes) : 0;
+/** Begins: the first bytes ask the radio who it is. */
+export function startLink(model: LinkModel, task: LinkTask): LinkStep {
+  const bytes = bytesOf(model);
+  const blocks = Math.ceil(bytes / linkOf(model).blockBytes);
   const state: LinkState = {
     model,
     task,
@@ -178,7 +176,7 @@ function takeFrame(step: LinkStep, frame: Frame): void {
       if (frame.type === 'ready') {
         step.state = { ...step.state, phase: 'writing' };
         fillWindow(step);
-      } else if (frame.type === 'no') failed(step, refusal(frame));
+      } else if (frame.type === 'no') failed(step, refusal(frame.payload[0]));
       return;
     case 'writing':
       if (frame.type === 'ack') blockTaken(step, frame.sequence);
@@ -188,24 +186,22 @@ function takeFrame(step: LinkStep, frame: Frame): void {
         step.state.underWay.includes(frame.sequence)
       )
         sendBlock(step, frame.sequence);
-      else if (frame.type === 'no' && frame.payload[0] !== DAMAGED) failed(step, refusal(frame));
+      else if (frame.type === 'no' && frame.payload[0] !== DAMAGED) failed(step, refusal(frame.payload[0]));
       return;
     case 'closing':
       if (frame.type === 'ack' && frame.sequence === WHOLE) finish(step, null);
-      else if (frame.type === 'no') failed(step, refusal(frame));
+      else if (frame.type === 'no') failed(step, refusal(frame.payload[0]));
   }
 }
 
-function refusal(frame: Frame): string {
-  const reason = REFUSALS[frame.payload[0] ?? -1] ?? 'it gives no reason';
-  return `The radio says no: ${reason}.`;
-}
+export const refusal = (reason: number | undefined): string =>
+  `The radio says no: ${REFUSALS[reason ?? -1] ?? 'it gives no reason'}.`;
 
 function identified(step: LinkStep, payload: Uint8Array): void {
   const { model, task } = step.state;
   const ident = readIdent(payload);
   if (!ident) return void failed(step, 'What answers on this port is not a radio that Veridon knows.');
-  if (model && (ident.model !== linkOf(model).ident || ident.imageBytes !== bytesOf(model)))
+  if (ident.model !== linkOf(model).ident || ident.imageBytes !== bytesOf(model))
     return void failed(step, `This is no ${model.name}: it calls itself ${ident.model.trim()}.`);
   step.state = { ...step.state, ident };
   step.events.push({ kind: 'identified', ident });
@@ -224,7 +220,8 @@ function identified(step: LinkStep, payload: Uint8Array): void {
   step.send.push(openWrite(step.state));
 }
 
-const called = (serial: string | null) => (serial === null ? 'a unit without a serial' : `unit ${serial}`);
+export const called = (serial: string | null) =>
+  serial === null ? 'a unit without a serial' : `unit ${serial}`;
 
 function openWrite({ image }: LinkState): Uint8Array {
   return frameBytes('write', 0, Uint8Array.of(image.length >> 8, image.length & 0xff));
@@ -234,7 +231,7 @@ function endFrame(image: Uint8Array): Uint8Array {
   return frameBytes('end', 0, imageSum(image));
 }
 
-const blockBytes = ({ model }: LinkState) => linkOf(model!).blockBytes;
+const blockBytes = ({ model }: LinkState) => linkOf(model).blockBytes;
 const bytesDone = (state: LinkState) =>
   Math.min(state.image.length, state.done.filter(Boolean).length * blockBytes(state));
 
@@ -283,7 +280,7 @@ function sendBlock(step: LinkStep, block: number): void {
 }
 
 function fillWindow(step: LinkStep): void {
-  while (step.state.underWay.length < linkOf(step.state.model!).window) {
+  while (step.state.underWay.length < linkOf(step.state.model).window) {
     const { done, underWay } = step.state;
     const next = done.findIndex((there, block) => !there && !underWay.includes(block));
     if (next < 0) return;

@@ -9,6 +9,10 @@ export interface Ident {
   imageBytes: number;
   /** A write was begun and never finished: the memory is part old, part new. */
   halfWritten: boolean;
+  /** Percent; null where its link does not say. */
+  battery: number | null;
+  /** The module that its link reaches just now, from 0. */
+  module: number;
 }
 
 const BYTES = 24;
@@ -38,5 +42,35 @@ export function readIdent(bytes: Uint8Array): Ident | undefined {
     region: bytes[20]!,
     imageBytes: (bytes[21]! << 8) | bytes[22]!,
     halfWritten: bytes[23] === 1,
+    battery: null,
+    module: 0,
   };
+}
+
+const BLOCK_BYTES = 28;
+
+/** The same on a block link, 28 bytes: model 8, serial 8, firmware 4, region 1, image length 3, state 1, battery 1, module 1, zero 1. */
+export function blockIdentBytes(ident: Ident): Uint8Array {
+  const bytes = new Uint8Array(BLOCK_BYTES);
+  bytes.set(identBytes(ident).subarray(0, 21));
+  const { imageBytes } = ident;
+  bytes.set([imageBytes >> 16, (imageBytes >> 8) & 0xff, imageBytes & 0xff], 21);
+  bytes.set([ident.halfWritten ? 1 : 0, ident.battery ?? 0, ident.module], 24);
+  return bytes;
+}
+
+/** Reads an identification of a block link; undefined where it is none. */
+export function readBlockIdent(bytes: Uint8Array): Ident | undefined {
+  if (bytes.length !== BLOCK_BYTES) return undefined;
+  // What both links say stands alike in both.
+  const like = readIdent(bytes.slice(0, BYTES));
+  return (
+    like && {
+      ...like,
+      imageBytes: (bytes[21]! << 16) | (bytes[22]! << 8) | bytes[23]!,
+      halfWritten: bytes[24] === 1,
+      battery: Math.min(100, bytes[25]!),
+      module: bytes[26]!,
+    }
+  );
 }

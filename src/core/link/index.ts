@@ -1,4 +1,7 @@
+export * from './block';
+export * from './block-frame';
 export * from './driver';
 export * from './frame';
 export * from './host';
 export * from './ident';
+export * from './scan';

@@ -43,9 +43,7 @@ export const faceSchema = z.object({
   }),
 });
 
-/** How the stream link of a model runs; see core/link. */
-export const linkSchema = z.object({
-  kind: z.literal('stream'),
+const cable = {
   /** What the radio answers with, 8 characters filled with spaces. */
   ident: z.string().length(8),
   /** Bits per second; ten bits carry one byte. */
@@ -53,7 +51,20 @@ export const linkSchema = z.object({
   blockBytes: z.int().min(16).max(1024),
   /** Blocks that may be under way before an answer is waited for. */
   window: z.int().min(1).max(16),
-});
+};
+
+/** How the link of a model runs; see core/link. */
+export const linkSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('stream'), ...cable }),
+  z.object({
+    kind: z.literal('block'),
+    ...cable,
+    /** The stretches of its image, one after the other, each of a module of its own; the line drops and returns between them. */
+    modules: z.array(z.object({ name: z.string(), bytes: z.int().min(1) })).min(1),
+    /** True where a change is on the radio at once, and what a hand does there is told at once. */
+    live: z.boolean(),
+  }),
+]);
 
 /** A list of numbered places of a model: its memories, or a home channel a band, in the order of its bands. */
 export const listSchema = z.object({ name: z.string(), holds: z.enum(['channels', 'home']) });

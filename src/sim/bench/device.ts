@@ -11,6 +11,7 @@ import {
   type Pending,
 } from '../../core/link';
 import { linkOf, type Model } from '../../core/models';
+import { freshBlockSide, hearBlock, hearNoBlock, type BlockSide } from './device-block';
 
 /** A radio's inside: memory and the state of its link. A value; `hear` gives the next. */
 export interface Device {
@@ -33,14 +34,37 @@ export interface Device {
     taken: readonly boolean[];
     ended: boolean;
   };
+  /** The same of a block link. */
+  block: BlockSide;
 }
 
-const LOW_BATTERY = 20;
-const NO = { damaged: 0, battery: 1, refused: 2, sum: 3, length: 4 };
+/** What bytes come to: the radio as it is then, what it sends, and whether it then drops its line to go to another module. */
+export interface Heard {
+  device: Device;
+  send: Uint8Array[];
+  moves?: boolean | undefined;
+}
+
+export const LOW_BATTERY = 20;
+export const NO = { damaged: 0, battery: 1, refused: 2, sum: 3, length: 4 };
+
+/** A radio as it comes: whole, charged, with nothing under way. */
+export const deviceOf = (
+  { model, serial, firmware, region }: Pick<Device, 'model' | 'serial' | 'firmware' | 'region'>,
+  memory: Uint8Array,
+): Device => ({
+  ...{ model, serial, firmware, region, memory },
+  halfWritten: false,
+  battery: 80,
+  refusesWriting: false,
+  identAs: model.link?.ident ?? '',
+  link: freshLink(model),
+  block: freshBlockSide(),
+});
 
 export function freshLink(model: Model): Device['link'] {
   // A radio without a link here has nothing under way.
-  const blocks = model.link ? Math.ceil(bytesOf(model) / model.link.blockBytes) : 0;
+  const blocks = model.link?.kind === 'stream' ? Math.ceil(bytesOf(model) / model.link.blockBytes) : 0;
   return {
     pending: NOTHING_PENDING,
     writing: false,
@@ -51,7 +75,8 @@ export function freshLink(model: Model): Device['link'] {
 }
 
 /** What the radio does with bytes from its cable: its next state and what it sends back. */
-export function hear(before: Device, bytes: Uint8Array): { device: Device; send: Uint8Array[] } {
+export function hear(before: Device, bytes: Uint8Array): Heard {
+  if (before.model.link?.kind === 'block') return hearBlock(before, bytes);
   const { frames, damaged, pending } = readFrames(before.link.pending, bytes);
   let device: Device = { ...before, link: { ...before.link, pending } };
   const send: Uint8Array[] = [];
@@ -69,7 +94,8 @@ export function hear(before: Device, bytes: Uint8Array): { device: Device; send:
 }
 
 /** What the radio does when bytes stop coming in the middle of a frame: it gives that frame up. */
-export function hearNothing(device: Device): { device: Device; send: Uint8Array[] } {
+export function hearNothing(device: Device): Heard {
+  if (device.model.link?.kind === 'block') return hearNoBlock(device);
   const { pending } = device.link;
   if (pending.length === 0) return { device, send: [] };
   const emptied = { ...device, link: { ...device.link, pending: NOTHING_PENDING } };
@@ -89,6 +115,8 @@ function take(device: Device, frame: Frame): { device: Device; send: Uint8Array[
         region: device.region,
         imageBytes: bytesOf(model),
         halfWritten: device.halfWritten,
+        battery: null,
+        module: 0,
       });
       // What has come of the next frame already is kept.
       const link = { ...freshLink(model), pending: device.link.pending };
@@ -155,13 +183,10 @@ function takeBlock(device: Device, { sequence, payload }: Frame) {
   received.set(payload, sequence * size);
   const memory = device.memory.slice();
   memory.set(payload, sequence * size);
-  // These stay the radio's own, whatever is sent.
-  for (const area of volatileAreas(model))
-    memory.set(device.memory.subarray(area.from, area.from + area.bytes), area.from);
   return {
     device: {
       ...device,
-      memory,
+      memory: keptOwn(device, memory),
       halfWritten: true,
       link: { ...link, received, taken: link.taken.with(sequence, true) },
     },
@@ -169,18 +194,25 @@ function takeBlock(device: Device, { sequence, payload }: Frame) {
   };
 }
 
+/** A memory to be, with what stays the radio's own, whatever is sent. */
+export function keptOwn(device: Device, memory: Uint8Array): Uint8Array {
+  for (const area of volatileAreas(device.model))
+    memory.set(device.memory.subarray(area.from, area.from + area.bytes), area.from);
+  return memory;
+}
+
 function endWrite(device: Device, { payload }: Frame) {
   const { link, model } = device;
   if (!link.taken.every(Boolean) || !sumHolds(link.received, payload) || !imageHolds(device.memory, model))
     return { device, send: [no(WHOLE, NO.sum)] };
   return {
-    device: { ...count(device, 2), halfWritten: false, link: { ...link, writing: false, ended: true } },
+    device: { ...counted(device, 2), halfWritten: false, link: { ...link, writing: false, ended: true } },
     send: [frameBytes('ack', WHOLE)],
   };
 }
 
 /** Adds one to a counter of two bytes in the volatile area. */
-function count(device: Device, offset: number): Device {
+export function counted(device: Device, offset: number): Device {
   const area = volatileAreas(device.model)[0];
   if (!area) return device;
   const memory = device.memory.slice();
@@ -190,9 +222,16 @@ function count(device: Device, offset: number): Device {
   return { ...device, memory };
 }
 
+/** What is left of its link when its line is gone: a write that broke off on a block link can go on, where it was. */
+export const letGo = ({ model, block }: Device): Pick<Device, 'link' | 'block'> => ({
+  link: freshLink(model),
+  block: freshBlockSide(block.writes, block.module),
+});
+
 /** Switched on: the radio counts it and forgets what its link was at. */
 export function powerUp(device: Device): Device {
-  return { ...count(device, 0), link: freshLink(device.model) };
+  const { link, block } = letGo(device);
+  return { ...counted(device, 0), link, block: { ...block, module: 0 } };
 }
 
 /** What the radio makes of its memory; undefined where it is half written or damaged. */

@@ -5,7 +5,8 @@ import { z } from 'zod';
 import { face, largeLineOf, type Face } from '../../core/models';
 import { USUAL_REGION } from '../../core/radio';
 import { keepFile } from '../keep';
-import { contentOf, freshLink, hear, hearNothing, powerUp, type Device } from './device';
+import { contentOf, deviceOf, hear, hearNothing, letGo, powerUp, type Device, type Heard } from './device';
+import { freshBlockSide } from './device-block';
 import { Line } from './line';
 import { newMemory, type UnitSpec } from './units';
 
@@ -18,6 +19,8 @@ export const handleSchema = z.strictObject({
   slot: z.int().min(0).max(9999).optional(),
   keyDown: z.boolean().optional(),
   battery: z.int().min(0).max(100).optional(),
+  /** Puts the cable into another socket of the computer. */
+  cable: z.int().min(0).max(9).optional(),
 });
 
 /** Faults to order. Bytes are counted on the line towards the radio, from the order on. */
@@ -27,6 +30,7 @@ export const faultSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('flip'), atByte: z.int().min(1) }),
   z.strictObject({ kind: z.literal('silent') }),
   z.strictObject({ kind: z.literal('wrong model'), ident: z.string().length(8) }),
+  z.strictObject({ kind: z.literal('newer firmware'), version: z.string().regex(/^\d\.\d\d$/) }),
   z.strictObject({ kind: z.literal('refuse') }),
   z.strictObject({ kind: z.literal('slow'), factor: z.number().min(1).max(100) }),
 ]);
@@ -40,10 +44,20 @@ const keptSchema = z.object({
   halfWritten: z.boolean(),
   /** The bytes in base64. */
   memory: z.string(),
+  /** The socket that its cable is in. */
+  cable: z.int().default(0),
+  /** Writes on a block link that broke off, by module; what came of them, in base64. */
+  writes: z
+    .array(z.object({ sum: z.number(), received: z.string(), taken: z.array(z.boolean()) }).nullable())
+    .default([]),
 });
 
 /** A frame whose bytes stop coming for so long is given up, ms. */
 const SILENCE_MS = 1000;
+/** How long a radio is away when it goes to another module, ms. */
+const MOVING_MS = 300;
+
+const bytesIn = (base64: string) => new Uint8Array(Buffer.from(base64, 'base64'));
 
 /** A radio on the bench: its inside, its knob and key, its cable, its memory on disk. */
 export class Station {
@@ -51,12 +65,15 @@ export class Station {
   private plugged = false;
   private on = true;
   private slot: number;
+  private cable = 0;
   private keyDown = false;
   private fault: Fault = { kind: 'none' };
   private heardSinceFault = 0;
   private server: Server | undefined;
   private socket: Socket | undefined;
   private tcp: number | null = null;
+  /** While it is away to another module. */
+  private returning: NodeJS.Timeout | undefined;
   private silence: NodeJS.Timeout | undefined;
 
   constructor(
@@ -65,26 +82,17 @@ export class Station {
     private readonly speed: number,
   ) {
     mkdirSync(folder, { recursive: true });
-    const { model, serial, firmware, region } = spec;
+    const { model } = spec;
     const kept = this.kept();
     const memory = kept?.memory ?? newMemory(spec);
-    this.device = {
-      model,
-      serial,
-      firmware,
-      region,
-      memory,
-      halfWritten: false,
-      battery: 80,
-      refusesWriting: false,
-      identAs: model.link?.ident ?? '',
-      link: freshLink(model),
-    };
+    this.device = deviceOf(spec, memory);
     this.slot = model.slots.first;
     if (kept) {
-      this.device = { ...this.device, halfWritten: kept.halfWritten, battery: kept.battery };
+      const { halfWritten, battery, writes } = kept;
+      this.device = { ...this.device, halfWritten, battery, block: freshBlockSide(writes) };
       this.on = kept.on;
       this.slot = kept.slot;
+      this.cable = kept.cable;
       if (kept.plugged) void this.plug();
     }
     this.keep();
@@ -98,30 +106,42 @@ export class Station {
   private kept() {
     const read = (file: string) => JSON.parse(readFileSync(file, 'utf8')) as unknown;
     if (existsSync(this.file('radio'))) {
-      const { memory, ...rest } = keptSchema.parse(read(this.file('radio')));
-      return { ...rest, memory: new Uint8Array(Buffer.from(memory, 'base64')) };
+      const { memory, writes, ...rest } = keptSchema.parse(read(this.file('radio')));
+      return {
+        ...rest,
+        memory: bytesIn(memory),
+        writes: writes.map((write) => write && { ...write, received: bytesIn(write.received) }),
+      };
     }
     if (!existsSync(this.file('bin')) || !existsSync(this.file('json'))) return undefined;
     const state = keptSchema.omit({ memory: true }).parse(read(this.file('json')));
-    return { ...state, memory: new Uint8Array(readFileSync(this.file('bin'))) };
+    return { ...state, writes: [], memory: new Uint8Array(readFileSync(this.file('bin'))) };
   }
 
   /** Keeps memory and state together, whole or not at all. */
   private keep(): void {
-    const { plugged, on, slot } = this;
-    const { battery, halfWritten } = this.device;
+    const { plugged, on, slot, cable } = this;
+    const { battery, halfWritten, block } = this.device;
+    const writes = block.writes.map(
+      (write) => write && { ...write, received: Buffer.from(write.received).toString('base64') },
+    );
     const memory = Buffer.from(this.device.memory).toString('base64');
-    keepFile(this.file('radio'), JSON.stringify({ plugged, on, slot, battery, halfWritten, memory }));
+    keepFile(
+      this.file('radio'),
+      JSON.stringify({ plugged, on, slot, cable, battery, halfWritten, writes, memory }),
+    );
   }
 
   /** The port that a plugged radio shows to the host, or null. */
   port(): { name: string; tcp: number } | null {
-    return this.tcp === null ? null : { name: `bench/${this.spec.id}`, tcp: this.tcp };
+    return this.tcp === null
+      ? null
+      : { name: `bench/${this.spec.id}${this.cable === 0 ? '' : `-${this.cable}`}`, tcp: this.tcp };
   }
 
   /** What one sees on the bench. */
   look() {
-    const { spec, device, plugged, on, slot, keyDown, fault } = this;
+    const { spec, device, plugged, on, slot, cable, keyDown, fault } = this;
     return {
       id: spec.id,
       label: spec.label,
@@ -131,6 +151,7 @@ export class Station {
       plugged,
       on,
       slot,
+      cable,
       keyDown,
       battery: device.battery,
       halfWritten: device.halfWritten,
@@ -166,6 +187,12 @@ export class Station {
     if (change.slot !== undefined) this.slot = change.slot;
     if (change.turn !== undefined) this.turnKnob(change.turn);
     if (change.keyDown !== undefined) this.keyDown = change.keyDown;
+    if (change.cable !== undefined && change.cable !== this.cable) {
+      const was = this.plugged || this.returning !== undefined;
+      this.pull();
+      this.cable = change.cable;
+      if (was) await this.plug();
+    }
     if (change.plugged === true) await this.plug();
     if (change.plugged === false) this.pull();
     this.keep();
@@ -178,6 +205,7 @@ export class Station {
       ...this.device,
       identAs: fault.kind === 'wrong model' ? fault.ident : (this.spec.model.link?.ident ?? ''),
       refusesWriting: fault.kind === 'refuse',
+      firmware: fault.kind === 'newer firmware' ? fault.version : this.spec.firmware,
     };
   }
 
@@ -201,6 +229,7 @@ export class Station {
     // What has no link here lies on the bench all the same; its memory is a file.
     if (this.server || !this.spec.model.link) return Promise.resolve();
     this.plugged = true;
+    this.returning = undefined;
     this.server = createServer((socket) => {
       if (this.socket) return void socket.destroy();
       this.socket = socket;
@@ -229,11 +258,13 @@ export class Station {
     clearTimeout(this.silence);
     this.toRadio.clear();
     this.toHost.clear();
-    this.device = { ...this.device, link: freshLink(this.spec.model) };
+    this.device = { ...this.device, ...letGo(this.device) };
     socket?.destroy();
   }
 
   private pull(): void {
+    clearTimeout(this.returning);
+    this.returning = undefined;
     this.plugged = false;
     this.dropLine();
     this.server?.close();
@@ -264,11 +295,19 @@ export class Station {
     this.silence = setTimeout(() => this.take(hearNothing(this.device)), SILENCE_MS).unref();
   }
 
-  private take({ device, send }: ReturnType<typeof hear>): void {
+  private take({ device, send, moves }: Heard): void {
     const before = this.device;
     this.device = device;
     for (const frame of send) this.toHost.put(frame);
     if (device.memory !== before.memory || device.halfWritten !== before.halfWritten) this.keep();
+    if (moves) this.move();
+  }
+
+  /** Goes to another module: once the last word is out the line drops, and comes back on a port of its own. */
+  private move(): void {
+    if (this.toHost.backlog > 0) return void setTimeout(() => this.move(), 5);
+    this.pull();
+    this.returning = setTimeout(() => void this.plug(), MOVING_MS).unref();
   }
 
   close(): void {

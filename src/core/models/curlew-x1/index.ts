@@ -34,7 +34,19 @@ export const curlewX1: Model = {
   ownCall: null,
   restartAfter: ['gnss', 'aprs', 'aprsCall'],
   ownLink: 'block',
-  link: { kind: 'stream', ident: 'CURLEWX1', lineRate: 115_200, blockBytes: 512, window: 8 },
+  link: {
+    kind: 'block',
+    ident: 'CURLEWX1',
+    lineRate: 115_200,
+    blockBytes: 512,
+    window: 8,
+    live: false,
+    // The memories, and what knows the transmitter: the set changes from one to the other by itself.
+    modules: [
+      { name: 'Memories', bytes: 0x4400 },
+      { name: 'Transmitter', bytes: 0x1c00 },
+    ],
+  },
   getReady: [
     { what: 'Push the cable into the USB socket below the battery.', shows: '' },
     {

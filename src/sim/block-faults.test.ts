@@ -1,0 +1,201 @@
+import fc from 'fast-check';
+import { crc32 as zlibCrc32 } from 'node:zlib';
+import { blockFrame, linkRun, moduleStretch, type LinkEvent, type LinkTask } from '../core/link';
+import { tally } from '../core/samples.test.kit';
+import { deviceOf, hear, hearNothing, letGo, powerUp, type Device } from './bench/device';
+import { newMemory, UNITS } from './bench/units';
+
+/** Host and radio on a block link without sockets or clock: modules, faults at any byte, and writes that go on where they broke off. */
+
+const unit = UNITS.find(({ model }) => model.link?.kind === 'block' && model.link.modules.length > 1)!;
+const { model, serial } = unit;
+const memory = newMemory(unit);
+const device = deviceOf(unit, memory);
+const other = newMemory({ ...unit, content: { ...unit.content, channels: unit.content.channels.slice(2) } });
+const modules = model.link!.kind === 'block' ? model.link!.modules : [];
+/** Counters of the radio's own, 16 bytes from 0x70. */
+const isOwn = (at: number) => at >= 0x70 && at < 0x80;
+const alike = (a: Uint8Array, b: Uint8Array) => a.every((byte, at) => isOwn(at) || byte === b[at]);
+
+interface Fault {
+  towards: 'radio' | 'host';
+  atByte: number;
+  kind: 'flip' | 'lose';
+  bit: number;
+}
+
+interface Line {
+  radio: Device;
+  /** Bytes that have gone each way since the task began. */
+  heard: { radio: number; host: number };
+  events: LinkEvent[];
+  struck: boolean;
+}
+
+/** One module of a task, until it ends or the cable is pulled after so many bytes towards the radio. */
+function module(line: Line, task: LinkTask, fault: Fault | undefined, pullAt: number): LinkEvent | 'pulled' {
+  const run = linkRun(model, task);
+  const spoil = (bytes: Uint8Array, towards: 'radio' | 'host'): Uint8Array => {
+    const from = line.heard[towards];
+    line.heard[towards] += bytes.length;
+    if (!fault || fault.towards !== towards || fault.atByte < from || fault.atByte >= line.heard[towards])
+      return bytes;
+    line.struck = true;
+    const at = fault.atByte - from;
+    if (fault.kind === 'lose') return Buffer.concat([bytes.subarray(0, at), bytes.subarray(at + 1)]);
+    const spoilt = Uint8Array.from(bytes);
+    spoilt[at] = spoilt[at]! ^ (1 << fault.bit);
+    return spoilt;
+  };
+  let said = run.begin();
+  for (let turn = 0; turn < 2000 && run.isOpen(); turn++) {
+    const sent = Buffer.concat(said.send);
+    const room = Math.max(0, pullAt - line.heard.radio);
+    let answer = hear(line.radio, spoil(sent.subarray(0, room), 'radio'));
+    if (sent.length > room) {
+      line.radio = { ...answer.device, ...letGo(answer.device) };
+      line.events.push(...run.step({ kind: 'closed' }).events);
+      return 'pulled';
+    }
+    if (answer.send.length === 0) answer = hearNothing(answer.device);
+    line.radio = answer.device;
+    const bytes = spoil(Buffer.concat(answer.send), 'host');
+    said = run.step(bytes.length > 0 ? { kind: 'bytes', bytes } : { kind: 'quiet' });
+    line.events.push(...said.events);
+    if (answer.moves && run.isOpen()) {
+      line.radio = { ...line.radio, ...letGo(line.radio) };
+      said = run.step({ kind: 'closed' });
+      line.events.push(...said.events);
+    }
+  }
+  return line.events.at(-1)!;
+}
+
+/** All modules of a task, each begun again once the radio has gone to it. */
+function run(radio: Device, task: LinkTask, fault?: Fault, pullAt = Infinity) {
+  const line: Line = { radio, heard: { radio: 0, host: 0 }, events: [], struck: false };
+  const images: Uint8Array[] = [];
+  for (const at of modules.keys()) {
+    let end = module(line, { ...task, module: at }, fault, pullAt);
+    for (let tries = 0; end !== 'pulled' && end.kind === 'moved' && tries < 3; tries++)
+      end = module(line, { ...task, module: at }, fault, pullAt);
+    if (end === 'pulled' || end.kind !== 'finished') break;
+    if (end.image) images.push(end.image);
+  }
+  return { ...line, last: line.events.at(-1)!, image: Buffer.concat(images) };
+}
+
+const WRITE: LinkTask = { kind: 'write', image: other, serial };
+
+test('a frame is start, command, three bytes of address, two of length, payload and CRC-32, as docs/block-link.md says', () => {
+  // 47 000200 0002 0200: give 512 bytes from 512 on.
+  const body = Uint8Array.of(0x47, 0x00, 0x02, 0x00, 0x00, 0x02, 0x02, 0x00);
+  const check = Buffer.alloc(4);
+  check.writeUInt32BE(zlibCrc32(body));
+  expect([...blockFrame('give', 512, [2, 0])]).toEqual([0x02, ...body, ...check]);
+});
+
+test('both modules are read, for which the radio goes from one to the other and back', () => {
+  const once = run(device, { kind: 'read' });
+  expect(once.last.kind).toBe('finished');
+  expect(once.image.equals(Buffer.from(memory))).toBe(true);
+  expect(once.events.filter(({ kind }) => kind === 'moved')).toEqual([{ kind: 'moved', module: 1 }]);
+  const again = run(once.radio, { kind: 'read' });
+  expect(again.image.equals(Buffer.from(memory))).toBe(true);
+  expect(again.events.filter(({ kind }) => kind === 'moved')).toHaveLength(2);
+});
+
+test('a write is whole with its last module, and not before', () => {
+  const { radio, last, events } = run(device, WRITE);
+  expect(last.kind).toBe('finished');
+  expect(radio.halfWritten).toBe(false);
+  expect(alike(radio.memory, other)).toBe(true);
+  expect(events.some(({ kind }) => kind === 'resumed')).toBe(false);
+  const first: Line = { radio: device, heard: { radio: 0, host: 0 }, events: [], struck: false };
+  expect(module(first, { ...WRITE, module: 0 }, undefined, Infinity)).toMatchObject({ kind: 'finished' });
+  expect(first.radio.halfWritten).toBe(true);
+});
+
+test('one fault on the line, wherever it strikes, ends no task and spoils nothing', () => {
+  const reached = tally();
+  // On the line: the image, 11 bytes a block, and little else.
+  const most = memory.length + 11 * (memory.length / 512) + 100;
+  fc.assert(
+    fc.property(
+      fc.constantFrom<LinkTask>({ kind: 'read' }, WRITE),
+      fc.record({
+        towards: fc.constantFrom<Fault['towards']>('radio', 'host'),
+        atByte: fc.oneof(fc.nat({ max: 60 }), fc.nat({ max: 1200 }), fc.nat({ max: Math.floor(most) })),
+        kind: fc.constantFrom<Fault['kind']>('flip', 'lose'),
+        bit: fc.nat({ max: 7 }),
+      }),
+      (task, fault) => {
+        const { radio, last, struck, image } = run(device, task, fault);
+        reached.count(task.kind, struck);
+        expect(last).toMatchObject({ kind: 'finished', ident: { serial } });
+        if (task.kind === 'read') expect(image.equals(Buffer.from(memory))).toBe(true);
+        expect(radio.halfWritten).toBe(false);
+        expect(alike(radio.memory, task.kind === 'write' ? other : memory)).toBe(true);
+      },
+    ),
+    { numRuns: 250 },
+  );
+  for (const kind of ['read', 'write']) expect(reached.share(kind)).toBeGreaterThan(0.2);
+});
+
+test('pulled at any byte, what is said is true, and the same write goes on where it was, the radio switched off in between or not', () => {
+  const said = new Map<string, number>();
+  fc.assert(
+    fc.property(fc.nat({ max: memory.length + 700 }), fc.boolean(), (pullAt, off) => {
+      const broken = run(device, WRITE, undefined, pullAt);
+      if (broken.last.kind === 'finished') return;
+      if (broken.last.kind !== 'failed') throw new Error('It has not ended');
+      said.set(broken.last.radio, (said.get(broken.last.radio) ?? 0) + 1);
+      if (broken.last.radio === 'untouched') expect(broken.radio.memory).toBe(memory);
+      if (broken.last.radio === 'half written') expect(broken.radio.halfWritten).toBe(true);
+      const back = run(off ? powerUp(broken.radio) : broken.radio, WRITE);
+      expect(back.last.kind).toBe('finished');
+      expect(back.radio.halfWritten).toBe(false);
+      expect(alike(back.radio.memory, other)).toBe(true);
+      // What was in is not sent again: the two together are one write, and what is said to begin.
+      const taken = broken.radio.block.writes.flatMap((one) => one?.taken ?? []).filter(Boolean).length;
+      expect(back.events.some(({ kind }) => kind === 'resumed')).toBe(taken > 0);
+      expect(back.heard.radio).toBeLessThan(memory.length + 11 * 48 + 300 - taken * 512);
+    }),
+    { numRuns: 150 },
+  );
+  for (const state of ['untouched', 'half written']) expect(said.get(state)).toBeGreaterThan(0);
+});
+
+test('another write than the one that broke off begins anew, and nothing of the first is left', () => {
+  const broken = run(device, WRITE, undefined, 9000);
+  expect(broken.radio.block.writes[0]?.taken.filter(Boolean).length).toBeGreaterThan(10);
+  const back = run(broken.radio, { kind: 'write', image: memory, serial });
+  expect(back.last.kind).toBe('finished');
+  expect(back.events.some(({ kind }) => kind === 'resumed')).toBe(false);
+  expect(alike(back.radio.memory, memory)).toBe(true);
+});
+
+test('what it refuses is said in its own words, and nothing of it is changed', () => {
+  for (const [radio, words] of [
+    [{ ...device, battery: 19 }, 'battery is too low'],
+    [{ ...device, refusesWriting: true }, 'refuses to be written'],
+    [{ ...device, serial: 'ORX00000' }, 'not unit'],
+    [{ ...device, identAs: 'PETRHF9 ' }, 'This is no Curlew X1'],
+  ] as const) {
+    const { last, radio: after } = run(radio, WRITE);
+    expect(last).toMatchObject({
+      kind: 'failed',
+      radio: 'untouched',
+      reason: expect.stringContaining(words),
+    });
+    expect(after.memory).toBe(memory);
+  }
+});
+
+test('the stretches of its modules are its image, one after the other', () => {
+  expect(modules.map((_, at) => moduleStretch(model, at))).toEqual([
+    { from: 0, bytes: 0x4400 },
+    { from: 0x4400, bytes: 0x1c00 },
+  ]);
+});
