@@ -1,4 +1,5 @@
 export * from './bring-in';
+export * from './by-hand';
 export * from './move';
 export * from './offers';
 export * from './rules';

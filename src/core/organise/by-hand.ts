@@ -1,0 +1,225 @@
+import equal from 'fast-deep-equal';
+import { contentToWrite, type WriteContent } from '../check';
+import { compareBesides, type BesideChange } from '../compare';
+import type { RadioContent } from '../image';
+import { placeText, slotsOf, type FittedChannel, type Model } from '../models';
+import {
+  channelDefaults,
+  NAME_LIMIT,
+  type Channel,
+  type ChannelId,
+  type ChannelSet,
+  type Edit,
+  type NewChannel,
+  type PlainEdit,
+  type Plan,
+} from '../plan';
+import { formatAccess, formatFrequency, formatPower } from '../radio';
+import { cutText } from '../text';
+
+/**
+ * Three ways: what a plan wrote into a radio, what the radio holds now, and the plan as it is now. What was done on the radio's own keys
+ * is offered to the plan as edits; where the plan has gone another way meanwhile both are said side by side, and nothing is taken by itself.
+ */
+
+/** Something that was done on a radio's own keys, as an edit of the plan. */
+export interface ByHand {
+  /** Where in the radio: `007`, `Left 007`. */
+  place: string;
+  name: string;
+  what: 'changed' | 'added' | 'removed';
+  /** What the radio says now, in words. */
+  radio: string;
+  /** What the plan says now; null where that is still what was written. */
+  plan: string | null;
+  edit: Edit;
+}
+
+export interface ByHandChanges {
+  changes: ByHand[];
+  /** All that the plan has not changed otherwise, as one edit; null where that is nothing. */
+  all: Edit | null;
+  /** Banks, sets and settings that are other than they were written, in words. */
+  besides: BesideChange[];
+}
+
+const FIELDS = ['name', 'rx', 'tx', 'access', 'mode', 'power', 'scan'] as const;
+type Field = (typeof FIELDS)[number];
+
+const accessOf = ({ send, expect }: FittedChannel): Channel['access'] => ({ kind: 'analogue', send, expect });
+
+/** A field of what a radio holds, as a plan has it. */
+const valueOf = (held: FittedChannel, field: Field) => (field === 'access' ? accessOf(held) : held[field]);
+
+const WORDS: Record<Field, (held: FittedChannel) => string> = {
+  name: ({ name }) => name.trim() || 'no name',
+  rx: ({ rx }) => formatFrequency(rx),
+  tx: ({ tx, rx }) =>
+    tx === null ? 'listen only' : tx === rx ? 'sends where it receives' : `sends on ${formatFrequency(tx)}`,
+  access: (held) => formatAccess(accessOf(held)) || 'open',
+  mode: ({ mode }) => mode,
+  power: ({ power }) => formatPower(power),
+  scan: ({ scan }) => (scan ? 'in the scan' : 'not in the scan'),
+};
+const inWords = (held: FittedChannel, fields: readonly Field[]) =>
+  fields.map((field) => WORDS[field](held)).join(', ');
+const whole = (held: FittedChannel) => inWords(held, ['name', 'rx', 'tx', 'access']);
+
+const keyOf = ({ list, slot }: Pick<FittedChannel, 'list' | 'slot'>) => `${list} ${slot}`;
+const byPlace = <C extends FittedChannel>(channels: readonly C[]) =>
+  new Map(channels.map((channel) => [keyOf(channel), channel]));
+
+/** What a channel is set to, to be as the radio has it in some fields. */
+function setOf(held: FittedChannel, fields: readonly Field[], own: Channel, model: Model): ChannelSet {
+  const set: ChannelSet = {};
+  if (fields.includes('rx')) set.rx = held.rx;
+  // What follows receive in the plan would follow it there too: both are said.
+  if (fields.includes('tx') || fields.includes('rx')) Object.assign(set, { tx: held.tx, txFixed: false });
+  if (fields.includes('access')) set.access = accessOf(held);
+  if (fields.includes('mode')) set.mode = held.mode;
+  if (fields.includes('power')) set.power = held.power;
+  if (fields.includes('scan')) set.scan = held.scan;
+  if (fields.includes('name')) {
+    const name = cutText(held.name.trim(), NAME_LIMIT);
+    // A name that was fitted by hand for this model is what the radio shows; the plan's own stays.
+    if (own.fitted[model.id] === undefined) set.name = name;
+    else set.fitted = { ...own.fitted, [model.id]: name };
+  }
+  return set;
+}
+
+const newChannel = (held: FittedChannel, id: ChannelId): NewChannel => ({
+  ...channelDefaults(held.rx),
+  id,
+  name: cutText(held.name.trim(), NAME_LIMIT),
+  tx: held.tx,
+  access: accessOf(held),
+  mode: held.mode,
+  power: held.power,
+  scan: held.scan,
+});
+
+/**
+ * What was done on the keys of a radio since `written`, the plan as it was written there, after which it held `before`. `newId` gives a
+ * new channel its id, the same each time for the same place.
+ */
+export function changedByHand(
+  written: Plan,
+  { before, radio }: { before: RadioContent; radio: RadioContent },
+  own: Plan,
+  model: Model,
+  newId: (place: { list: number; slot: number }) => ChannelId,
+): ByHandChanges {
+  const base: WriteContent = contentToWrite(written, model);
+  const now = contentToWrite(own, model);
+  const [then, held] = [byPlace(base.channels), byPlace(radio.channels)];
+  const ownById = new Map(own.channels.map((channel) => [channel.id, channel]));
+  const nowById = new Map(now.channels.map((channel) => [channel.id, channel]));
+  const ownByPlace = new Map(own.channels.map((channel) => [keyOf(channel), channel]));
+  const changes: ByHand[] = [];
+  const fieldsThat = (differ: (field: Field) => boolean) =>
+    FIELDS.filter((field) => (model.storesPower || field !== 'power') && differ(field));
+
+  const put = (there: FittedChannel, free: boolean): Edit => {
+    const { first, count } = slotsOf(model, there.list)!;
+    return {
+      name: 'place',
+      channels: [newChannel(there, newId(there))],
+      placement: 'next-free',
+      at: first,
+      range: { first, count },
+      ...(there.list > 0 && { list: there.list }),
+      ...(free && { slots: [there.slot] }),
+    };
+  };
+  for (const [key, was] of then) {
+    const there = held.get(key);
+    const mine = ownById.get(was.id);
+    const mineNow = nowById.get(was.id);
+    const place = placeText(model, was);
+    if (!there) {
+      if (!mine) continue;
+      const kept =
+        mineNow !== undefined && fieldsThat((field) => !equal(valueOf(mineNow, field), valueOf(was, field)));
+      changes.push({
+        ...{ place, name: mine.name, what: 'removed', radio: 'emptied' },
+        plan: !kept || kept.length === 0 ? null : inWords(mineNow!, kept),
+        edit: { name: 'remove', ids: [mine.id] },
+      });
+      continue;
+    }
+    const fields = fieldsThat((field) => !equal(valueOf(there, field), valueOf(was, field)));
+    if (fields.length === 0) continue;
+    if (!mine) {
+      const taken = ownByPlace.has(key);
+      changes.push({
+        ...{ place, name: there.name.trim(), what: 'changed', radio: inWords(there, fields) },
+        plan: 'removed',
+        edit: put(there, !taken),
+      });
+      continue;
+    }
+    // What the plan says likewise is settled.
+    const open = fields.filter((field) => !mineNow || !equal(valueOf(mineNow, field), valueOf(there, field)));
+    if (open.length === 0) continue;
+    const otherwise = mineNow
+      ? open.filter((field) => !equal(valueOf(mineNow, field), valueOf(was, field)))
+      : [];
+    changes.push({
+      ...{ place, name: mine.name, what: 'changed', radio: inWords(there, open) },
+      plan: otherwise.length === 0 ? null : inWords(mineNow!, otherwise),
+      edit: { name: 'change', changes: [{ id: mine.id, set: setOf(there, open, mine, model) }] },
+    });
+  }
+  for (const [key, there] of held) {
+    if (then.has(key)) continue;
+    const mine = ownByPlace.get(key);
+    const mineNow = mine && nowById.get(mine.id);
+    if (mineNow && fieldsThat((field) => !equal(valueOf(mineNow, field), valueOf(there, field))).length === 0)
+      continue;
+    changes.push({
+      ...{ place: placeText(model, there), name: there.name.trim(), what: 'added', radio: whole(there) },
+      plan: mine ? (mineNow ? whole(mineNow) : mine.name) : null,
+      edit: put(there, !mine),
+    });
+  }
+  const taken = changes.filter(({ plan }) => plan === null).map(({ edit }) => edit);
+  return { changes, all: asOne(taken), besides: compareBesides(before, radio, model) };
+}
+
+/** Edits of one kind as one: what is changed, removed or placed in slots of its own goes into one edit of its kind and list. */
+function asOne(edits: readonly Edit[]): Edit | null {
+  const changes = edits.flatMap((edit) =>
+    edit.name === 'change' && edit.kind === undefined ? edit.changes : [],
+  );
+  const ids = edits.flatMap((edit) => (edit.name === 'remove' && edit.kind === undefined ? edit.ids : []));
+  const places = new Map<number, Extract<Edit, { name: 'place' }>>();
+  for (const edit of edits) {
+    if (edit.name !== 'place') continue;
+    const before = places.get(edit.list ?? 0);
+    places.set(
+      edit.list ?? 0,
+      before
+        ? {
+            ...before,
+            channels: [...before.channels, ...edit.channels],
+            slots: [...before.slots!, ...edit.slots!],
+          }
+        : edit,
+    );
+  }
+  const all: PlainEdit[] = [
+    // Slots are emptied first: what is new may be meant for one of them.
+    ...(ids.length > 0 ? [{ name: 'remove' as const, ids }] : []),
+    ...(changes.length > 0 ? [{ name: 'change' as const, changes }] : []),
+    ...places.values(),
+  ];
+  if (all.length === 0) return null;
+  if (all.length === 1) return all[0]!;
+  const n = edits.length;
+  return {
+    name: 'together',
+    label: `Take ${n === 1 ? '1 change' : `${n} changes`} of the radio`,
+    edits: all,
+  };
+}
