@@ -81,17 +81,19 @@ function setOf(held: FittedChannel, fields: readonly Field[], own: Channel, mode
   if (fields.includes('scan')) set.scan = held.scan;
   if (fields.includes('name')) {
     const name = cutText(held.name.trim(), NAME_LIMIT);
-    // A name that was fitted by hand for this model is what the radio shows; the plan's own stays.
-    if (own.fitted[model.id] === undefined) set.name = name;
-    else set.fitted = { ...own.fitted, [model.id]: name };
+    // What somebody wrote into this radio is a name fitted by hand for it, and stands there as it is; the plan's own, which is longer, stays
+    // unless it is another station now.
+    set.fitted = { ...own.fitted, [model.id]: name };
+    if (fields.includes('rx')) set.name = name;
   }
   return set;
 }
 
-const newChannel = (held: FittedChannel, id: ChannelId): NewChannel => ({
+const newChannel = (held: FittedChannel, id: ChannelId, model: Model): NewChannel => ({
   ...channelDefaults(held.rx),
   id,
   name: cutText(held.name.trim(), NAME_LIMIT),
+  fitted: { [model.id]: held.name.trim() },
   tx: held.tx,
   access: accessOf(held),
   mode: held.mode,
@@ -124,7 +126,7 @@ export function changedByHand(
     const { first, count } = slotsOf(model, there.list)!;
     return {
       name: 'place',
-      channels: [newChannel(there, newId(there))],
+      channels: [newChannel(there, newId(there), model)],
       placement: 'next-free',
       at: first,
       range: { first, count },
