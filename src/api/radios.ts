@@ -7,7 +7,8 @@ import {
   jobSchema,
   writePreviewSchema,
 } from '../core/bench';
-import { planIdSchema, radioIdSchema } from '../core/plan';
+import { besideChangeSchema } from '../core/compare';
+import { editSchema, planIdSchema, radioIdSchema } from '../core/plan';
 import { settingInfoSchema } from '../core/image/settings.schema';
 import { text } from '../core/text.schema';
 import { fileOperation, operation } from './operation';
@@ -15,6 +16,25 @@ import { keptPlanSchema } from './plans';
 
 const radioParams = z.object({ id: radioIdSchema });
 const jobParams = z.object({ id: z.string().regex(/^jb_[a-z0-9]{4,40}$/, 'is not a job id') });
+
+const byHandSchema = z.object({
+  since: z.object({ at: z.string(), revision: z.int() }).nullable(),
+  changes: z.array(
+    z.object({
+      place: z.string(),
+      name: z.string(),
+      what: z.enum(['changed', 'added', 'removed']),
+      /** What the radio says now, in words. */
+      radio: z.string(),
+      /** What the plan says now, where it has gone another way since. */
+      plan: z.string().nullable(),
+      edit: editSchema,
+    }),
+  ),
+  /** All that the plan has not changed otherwise, as one edit. */
+  all: editSchema.nullable(),
+  besides: z.array(besideChangeSchema),
+});
 
 /** The operations on the bench: radios, sealed copies, jobs. */
 export const radioApi = {
@@ -38,6 +58,17 @@ export const radioApi = {
       params: radioParams,
       query: z.object({ plan: planIdSchema }),
       response: writePreviewSchema,
+      problems: [404, 410],
+    },
+  ),
+  byHand: operation(
+    'GET',
+    '/api/radios/{id}/by-hand',
+    'What was done on the keys of a radio since a plan was written to it, as edits of that plan',
+    {
+      params: radioParams,
+      query: z.object({ plan: planIdSchema }),
+      response: byHandSchema,
       problems: [404, 410],
     },
   ),

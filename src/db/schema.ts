@@ -10,7 +10,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
 import type { Entry } from '../core/directory';
-import type { ChannelFields, ChannelId, Edit, Kind, PlanHead, PlanId, RadioId } from '../core/plan';
+import type { ChannelFields, ChannelId, Edit, Kind, PlanHead, PlanId, RadioId, SettingValue } from '../core/plan';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const instant = (name: string) => timestamp(name, { withTimezone: true });
@@ -110,6 +110,12 @@ export const radios = pgTable('radios', {
   serial: text('serial'),
   modelId: text('model_id').notNull(),
   firmware: text('firmware').notNull(),
+  /** Percent, as it said when it was last seen; null where its link does not say. */
+  battery: integer('battery'),
+  /** What its owner calls it. */
+  label: text('label').notNull().default(''),
+  /** Settings of its own, whatever plan it gets: a greeting, an identity. */
+  own: jsonb('own').$type<Record<string, SettingValue>>().notNull().default({}),
   region: integer('region').notNull(),
   state: text('state').$type<RadioCondition>().notNull(),
   firstSeen: instant('first_seen').notNull().defaultNow(),
@@ -128,6 +134,14 @@ export const copies = pgTable('copies', {
   sha256: text('sha256').notNull(),
   image: bytes('image').notNull(),
   takenAt: instant('taken_at').notNull().defaultNow(),
+});
+
+/** What people say of sealed copies. */
+export const copyNotes = pgTable('copy_notes', {
+  copyId: text('copy_id')
+    .primaryKey()
+    .references(() => copies.id),
+  note: text('note').notNull(),
 });
 
 /** The image file of which a plan was opened: what is not ours in it is saved again with it. */
@@ -156,6 +170,8 @@ export const jobs = pgTable('jobs', {
   state: text('state').$type<JobState>().notNull(),
   message: text('message').notNull(),
   result: jsonb('result'),
+  /** What is to be in the radio, from before the first byte until it is proved to be there. */
+  image: bytes('image'),
   /** The process that carries it out; it is lost when that process is. */
   instance: text('instance'),
   startedAt: instant('started_at').notNull().defaultNow(),

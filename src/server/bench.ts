@@ -3,11 +3,12 @@ import type { Bench, WritePreview } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { compareBesides, compareContents } from '../core/compare';
 import { decodeImage } from '../core/image';
-import { modelById } from '../core/models';
+import { isNewer, modelById } from '../core/models';
 import type { PlanId, RadioId } from '../core/plan';
 import { radios } from '../db';
 import { listCopies, newestCopy } from './copies';
 import { reading } from './database';
+import { withBrokenOff } from './may-write';
 import { getPlan } from './plans';
 import { lookAtPorts } from './ports';
 import { calledOf, radioOf } from './radios';
@@ -18,6 +19,7 @@ export async function lookAtBench(): Promise<Bench> {
   const database = await reading();
   const rows = await database.select().from(radios).orderBy(desc(radios.lastSeen));
   const sealed = await listCopies();
+  const broken = await withBrokenOff();
   return {
     reachable,
     ports,
@@ -30,6 +32,10 @@ export async function lookAtBench(): Promise<Bench> {
         modelId: row.modelId,
         model: model ? `${model.maker} ${model.name}` : row.modelId,
         firmware: row.firmware,
+        newerThan: model && isNewer(row.firmware, model) ? model.firmware : null,
+        battery: row.battery,
+        label: row.label,
+        canResume: row.state === 'half written' && broken.has(row.id),
         state: row.state,
         lastSeen: row.lastSeen.toISOString(),
         port: ports.find((port) => port.radioId === row.id)?.name ?? null,

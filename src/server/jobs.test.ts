@@ -1,3 +1,4 @@
+import { eq } from 'drizzle-orm';
 import { join } from 'node:path';
 import { placing, renaming } from '../core/samples.test.kit';
 import { decodeImage } from '../core/image';
@@ -12,6 +13,7 @@ import { listPlans } from './plan-list';
 import { createPlan, setRemoved } from './plans';
 import { editPlan } from './revisions';
 import { lookAtBench, previewWrite } from './bench';
+import { doneByHand } from './by-hand';
 import { getCopy, listCopies, planFromCopy } from './copies';
 
 /** Reads, writes and restores against the real bench, in this process; the database in a directory of its own. */
@@ -240,4 +242,128 @@ test('a radio that is pulled is away, and is called by its serial', async () => 
     detail: expect.stringContaining(`No port has ${SERIAL} on it`),
   });
   expect((await lookAtBench()).radios[0]).toMatchObject({ serial: SERIAL, port: null });
+});
+
+describe('a radio on a block link, with two modules', () => {
+  const CURLEW = UNITS.find(({ model }) => model.link?.kind === 'block')!;
+  let curlew: RadioId;
+  const plan = async () => {
+    const made = await createPlan({ name: 'Field', modelId: CURLEW.model.id, owner });
+    await editPlan(made.plan.id, 1, placing(0, 1, 2));
+    return made.plan.id;
+  };
+  const run = async (request: Parameters<typeof startJob>[0]) => ended((await startJob(request)).id);
+  const hand = (body: object) => atBench(`radios/${CURLEW.id}`, body);
+  const fault = (body: object) => atBench(`radios/${CURLEW.id}/faults`, body);
+  beforeAll(async () => {
+    await hand({ plugged: true });
+    curlew = await idOf(CURLEW.serial);
+  });
+
+  test('is not written before it has been read, and is read over a line that drops between its modules', async () => {
+    const planId = await plan();
+    await expect(startJob({ kind: 'write', radioId: curlew, planId, planRevision: 2 })).rejects.toMatchObject(
+      { kind: 'never-read', detail: expect.stringContaining('Read it first') as string },
+    );
+    const read = await run({ kind: 'read', radioId: curlew });
+    expect(read).toMatchObject({ state: 'done', bytes: 0x6000 });
+    expect((await lookAtBench()).radios.find(({ id }) => id === curlew)).toMatchObject({
+      battery: 80,
+      newerThan: null,
+    });
+  });
+
+  test('a write that is pulled in the second module goes on there, on another socket, by the same bytes', async () => {
+    const planId = await plan();
+    await fault({ kind: 'pull', atByte: 0x4400 + 3000 });
+    const broken = await run({ kind: 'write', radioId: curlew, planId, planRevision: 2 });
+    expect(broken).toMatchObject({ state: 'failed', result: { radio: 'half written' } });
+    expect(broken.message).toContain('go on with the write');
+    await hand({ plugged: true, cable: 3 });
+    expect((await lookAtBench()).radios.find(({ id }) => id === curlew)).toMatchObject({
+      state: 'half written',
+      canResume: true,
+      port: `bench/${CURLEW.id}-3`,
+    });
+    const done = await run({ kind: 'resume', radioId: curlew });
+    expect(done).toMatchObject({ state: 'done' });
+    // All of the first module was in, and some of the second.
+    expect(done.result.resumedAt).toBeGreaterThan(0x4400);
+    expect(done.message).toMatch(/^The write went on at byte/);
+    expect((await lookAtBench()).radios.find(({ id }) => id === curlew)).toMatchObject({
+      state: 'whole',
+      canResume: false,
+    });
+    await expect(startJob({ kind: 'resume', radioId: curlew })).rejects.toMatchObject({
+      kind: 'nothing-to-resume',
+    });
+  });
+
+  test('a firmware that is newer than the model’s data, and a low battery, keep it from being written and not from being read', async () => {
+    const planId = await plan();
+    const write = () => startJob({ kind: 'write', radioId: curlew, planId, planRevision: 2 });
+    await fault({ kind: 'newer firmware', version: '3.10' });
+    await hand({ plugged: false });
+    await hand({ plugged: true });
+    await expect(write()).rejects.toMatchObject({
+      kind: 'firmware-newer',
+      detail: expect.stringContaining('3.10') as string,
+    });
+    expect(await run({ kind: 'read', radioId: curlew })).toMatchObject({ state: 'done' });
+    await fault({ kind: 'none' });
+    await hand({ plugged: false, battery: 12 });
+    await hand({ plugged: true });
+    await expect(write()).rejects.toMatchObject({
+      kind: 'battery-low',
+      detail: expect.stringContaining('12 percent') as string,
+    });
+    await hand({ plugged: false, battery: 80 });
+    await hand({ plugged: true });
+  });
+
+  test('what was done on its keys since a write is offered as edits, and a write that was agreed to before it is not made', async () => {
+    const planId = await plan();
+    const written = await run({ kind: 'write', radioId: curlew, planId, planRevision: 2 });
+    expect(written).toMatchObject({ state: 'done' });
+    expect(await doneByHand(curlew, planId)).toMatchObject({ since: null, changes: [] });
+    await hand({ key: { slot: 1, name: 'Harbour', rx: 145_350_000 } });
+    await hand({ key: { slot: 2, clear: true } });
+    const refused = await run({
+      kind: 'write',
+      radioId: curlew,
+      planId,
+      planRevision: 2,
+      seenCopyId: written.result.writtenCopyId!,
+    });
+    expect(refused).toMatchObject({ state: 'failed', result: { radio: 'untouched' } });
+    expect(refused.message).toContain('Nothing was written');
+    const { since, changes, all } = await doneByHand(curlew, planId);
+    expect(since).toMatchObject({ revision: 2 });
+    expect(changes.map(({ place, what }) => `${place} ${what}`)).toEqual(['001 changed', '002 removed']);
+    await editPlan(planId, 2, all!);
+    expect(await doneByHand(curlew, planId)).toMatchObject({ changes: [] });
+    expect((await previewWrite(curlew, planId)).change).toMatchObject({
+      added: [],
+      changed: [],
+      removed: [],
+    });
+  });
+
+  test('killed while it writes, the same write goes on once Veridon is there again', async () => {
+    const planId = await plan();
+    await editPlan(planId, 2, renaming(0, 'Killed'));
+    const started = await startJob({ kind: 'write', radioId: curlew, planId, planRevision: 3 });
+    while ((await getJob(started.id)).phase !== 'writing') await new Promise((done) => setTimeout(done, 5));
+    while (((await getJob(started.id)).result.bytesIn ?? 0) < 4000)
+      await new Promise((done) => setTimeout(done, 5));
+    // As it is found after the process was killed: a row that is under way, and a radio half written.
+    await stopJob(started.id);
+    await ended(started.id);
+    const { database } = await openDatabase();
+    await database.update(jobs).set({ state: 'running', instance: 'in_dead' }).where(eq(jobs.id, started.id));
+    await closeLostJobs();
+    const resumed = await run({ kind: 'resume', radioId: curlew });
+    expect(resumed).toMatchObject({ state: 'done' });
+    expect(resumed.result.resumedAt).toBeGreaterThanOrEqual(4000);
+  });
 });

@@ -10,7 +10,8 @@ import { instanceId, living } from './instance';
 import { NOBODY, once, type Asker } from './once';
 import { getPlan } from './plans';
 import { notFound, Problem } from './problem';
-import { PassFailed, passFailed, read, restore, write } from './passes';
+import { brokenOff, wantWritable } from './may-write';
+import { PassFailed, passFailed, read, restore, resume, write } from './passes';
 import { getCopy } from './copies';
 import { freePort, portWith, takePort, type Port } from './ports';
 import { calledOf } from './radios';
@@ -93,6 +94,14 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
       'This copy is of another radio',
       `The copy was read from ${copy.called}. It holds that unit's calibration and is written to no other.`,
     );
+  if (request.kind !== 'read') await wantWritable(found);
+  if (request.kind === 'resume' && !(await brokenOff(request.radioId)))
+    throw new Problem(
+      409,
+      'nothing-to-resume',
+      'Nothing broke off',
+      `No write to ${found.called} broke off. Write the plan, or restore a sealed copy.`,
+    );
   if (!takePort(found.port)) throw busy(found.called);
 
   const id = `jb_${Date.now().toString(36)}${Math.floor(Math.random() * 1e6).toString(36)}`;
@@ -107,7 +116,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
     phase: 'getting ready',
     message: 'Getting ready.',
     bytes: 0,
-    of: bytesOf(found.model) * { read: 1, write: 3, restore: 3 }[request.kind],
+    of: bytesOf(found.model) * { read: 1, write: 3, restore: 3, resume: 2 }[request.kind],
     secondsLeft: null,
     startedAt: new Date().toISOString(),
     result: {},
@@ -166,7 +175,8 @@ async function carryOut(
   let state: Job['state'] = 'done';
   try {
     if (request.kind === 'read') await read(job, port, model, signal);
-    else if (request.kind === 'write') await write(plan!, job, port, model, signal);
+    else if (request.kind === 'write') await write(plan!, job, port, model, signal, request.seenCopyId);
+    else if (request.kind === 'resume') await resume(job, port, model, signal);
     else await restore(request.copyId, job, port, model, signal);
   } catch (error) {
     if (error instanceof PassFailed) state = await passFailed(job, error.end, signal.aborted);
@@ -261,7 +271,7 @@ export async function closeLostJobs(): Promise<void> {
     const harmless = row.kind === 'read';
     const message = harmless
       ? 'Veridon was stopped while reading. The radio is as it was.'
-      : `Veridon was stopped while writing ${calledOf({ serial, modelId: row.modelId })}. It may be half written: plug it in; if so, restore its sealed copy or write once more.`;
+      : `Veridon was stopped while writing ${calledOf({ serial, modelId: row.modelId })}. It may be half written: plug it in; if so, go on with the write, or restore its sealed copy.`;
     await database
       .update(jobs)
       .set({ state: 'failed', message, endedAt: new Date() })

@@ -1,12 +1,16 @@
+import { eq } from 'drizzle-orm';
 import type { Job } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { compareImages, encodeImage, restartFor } from '../core/image';
 import type { LinkEvent } from '../core/link';
 import type { Model } from '../core/models';
 import type { Plan } from '../core/plan';
+import { jobs } from '../db';
+import { writing } from './database';
+import { brokenOff } from './may-write';
 import { Problem } from './problem';
 import { getCopy, newestSound, sealCopy } from './copies';
-import type { Port } from './ports';
+import { followPort, type Port } from './ports';
 import { seeRadio, setRadioState } from './radios';
 import { runLink, type LinkOutcome } from './transport';
 
@@ -32,13 +36,13 @@ export async function passFailed(job: Job, end: PassEnd, stopped: boolean): Prom
     return state;
   }
   if (end.radio === 'perhaps begun') {
-    job.message = `${reason} No part of the write was confirmed: ${job.called} is as it was, or has lost its content. Plug it in again and it says which; if it is half written, restore its sealed copy or write once more.`;
+    job.message = `${reason} No part of the write was confirmed: ${job.called} is as it was, or has lost its content. Plug it in again and it says which; if it is half written, go on with the write, or restore its sealed copy.`;
     return state;
   }
   await setRadioState(job.radioId, 'half written');
   job.message =
     end.radio === 'half written'
-      ? `${reason} ${job.called} is half written: ${grouped(job.result.bytesIn ?? 0)} bytes were in. It hears and sends nothing until it is written whole. Plug it in again, then restore its sealed copy or write once more.`
+      ? `${reason} ${job.called} is half written: ${grouped(job.result.bytesIn ?? 0)} bytes were in. It hears and sends nothing until it is written whole. Plug it in again, then go on with the write, or restore its sealed copy.`
       : `${reason} All bytes of ${job.called} were sent, but it has not confirmed them. Read it, or restore its sealed copy.`;
   return state;
 }
@@ -58,13 +62,16 @@ async function pass(
   const from = job.bytes;
   const began = performance.now();
   const hear = (event: LinkEvent) => {
+    if (event.kind === 'resumed') job.result.resumedAt = event.bytes;
     if (event.kind !== 'progress') return;
     job.bytes = from + event.bytes;
     if (task.kind === 'write') job.result.bytesIn = event.bytes;
     const rate = event.bytes / (performance.now() - began);
     job.secondsLeft = Math.ceil((job.of - job.bytes) / rate / 1000);
   };
-  const end = await runLink(port.tcp, model, task, hear, signal);
+  // A radio with several modules drops its line between them, and comes back on a port of its own.
+  const where = { tcp: port.tcp, again: () => followPort(port, job.radioId) };
+  const end = await runLink(where, model, task, hear, signal);
   if (end.kind === 'failed') throw new PassFailed(end);
   await seeRadio(end.ident, model);
   return end;
@@ -87,6 +94,8 @@ async function writeAndReadBack(
   { image, serial }: { image: Uint8Array; serial: string | null },
   signal: AbortSignal,
 ): Promise<void> {
+  // Before its first byte: whatever breaks it off, it is known what was to be in the radio.
+  await toBeWritten(job, image);
   await pass(job, port, model, { kind: 'write', image, serial }, 'writing', `Writing ${job.called}.`, signal);
   await setRadioState(job.radioId, 'whole');
   const back = await pass(
@@ -108,7 +117,17 @@ async function writeAndReadBack(
       'Read back otherwise',
       `${grouped(comparison.different.length)} bytes of ${job.called} were read back otherwise than they were sent, the first at ${comparison.different[0]}. Restore its sealed copy.`,
     );
-  await sealCopy(job.radioId, model, back.image!, 'after write');
+  job.result.writtenCopyId = await sealCopy(job.radioId, model, back.image!, 'after write');
+  await toBeWritten(job, null);
+}
+
+/** Keeps what is to be in a radio; once that is proved, nothing of it broke off, nor of what was begun before. */
+async function toBeWritten(job: Job, image: Uint8Array | null): Promise<void> {
+  const database = await writing();
+  await database.transaction(async (transaction) => {
+    await transaction.update(jobs).set({ image: null }).where(eq(jobs.radioId, job.radioId));
+    if (image) await transaction.update(jobs).set({ image }).where(eq(jobs.id, job.id));
+  });
 }
 
 export async function write(
@@ -117,6 +136,7 @@ export async function write(
   port: Port,
   model: Model,
   signal: AbortSignal,
+  seenCopyId?: string,
 ): Promise<void> {
   const content = contentToWrite(plan, model);
   const before = await pass(
@@ -139,7 +159,10 @@ export async function write(
         `${job.called} is half written and there is no sealed copy of it to build on.`,
       );
     base = copy.image;
-  } else job.result.copyId = await sealCopy(job.radioId, model, base, 'before write');
+  } else {
+    job.result.copyId = await sealCopy(job.radioId, model, base, 'before write');
+    if (seenCopyId !== undefined) await wantAsSeen(job, base, model, seenCopyId);
+  }
   const image = encodeImage(content, base, model);
   await writeAndReadBack(
     job,
@@ -154,6 +177,31 @@ export async function write(
   job.result.channels = content.channels.length;
   job.result.heldBack = content.heldBack.length;
   job.message = `${job.called} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${restarting(restartFor(base, image, model))}`;
+}
+
+/** Refuses where a radio holds something else than the person looked at: it was changed on its own keys, or by another. */
+async function wantAsSeen(job: Job, now: Uint8Array, model: Model, seenCopyId: string): Promise<void> {
+  const { different } = compareImages((await getCopy(seenCopyId)).image, now, model);
+  if (different.length === 0) return;
+  job.result.radio = 'untouched';
+  throw new Problem(
+    409,
+    'radio-changed',
+    'The radio has changed',
+    `${job.called} holds something else than you looked at: ${grouped(different.length)} bytes of it are other now. It is sealed as it is. Look at what was changed on its keys, and write again. Nothing was written.`,
+  );
+}
+
+/** Goes on with what broke off: the same bytes, to the same unit, read back and held against what was sent. */
+export async function resume(job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
+  const broken = (await brokenOff(job.radioId))!;
+  const asked = await runLink(port.tcp, model, { kind: 'identify' }, undefined, signal);
+  if (asked.kind === 'failed') throw new PassFailed(asked);
+  await writeAndReadBack(job, port, model, { image: broken.image, serial: asked.ident.serial }, signal);
+  const { resumedAt = 0 } = job.result;
+  const went =
+    resumedAt > 0 ? `The write went on at byte ${grouped(resumedAt)}. ` : 'The write was made anew. ';
+  job.message = `${went}${job.called} holds what was to be written: all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.`;
 }
 
 /** What is said of settings that want a restart; nothing where there are none. */

@@ -29,6 +29,7 @@ export async function seeRadio(ident: Ident, model: Model): Promise<RadioId> {
     firmware: ident.firmware,
     state: ident.halfWritten ? ('half written' as const) : ('whole' as const),
     lastSeen: new Date(),
+    battery: ident.battery,
   };
   const same = and(
     eq(radios.modelId, model.id),

@@ -4,7 +4,7 @@ import { RADIO_STATES } from '../link';
 import { planIdSchema, radioIdSchema } from '../plan';
 import { copyIdSchema } from './copy';
 
-export const JOB_KINDS = ['read', 'write', 'restore'] as const;
+export const JOB_KINDS = ['read', 'write', 'restore', 'resume'] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
 export const JOB_STATES = ['running', 'done', 'failed', 'stopped'] as const;
 /** What a job is at just now. */
@@ -19,14 +19,22 @@ export const jobRequestSchema = z.discriminatedUnion('kind', [
     radioId: radioIdSchema,
     planId: planIdSchema,
     planRevision: z.int().min(1),
+    /** The sealed copy that the person looked at: where the radio holds something else by now, nothing is written. */
+    seenCopyId: copyIdSchema.optional(),
   }),
   z.strictObject({ kind: z.literal('restore'), radioId: radioIdSchema, copyId: copyIdSchema }),
+  /** Goes on with the write or restore that broke off. */
+  z.strictObject({ kind: z.literal('resume'), radioId: radioIdSchema }),
 ]);
 export type JobRequest = z.infer<typeof jobRequestSchema>;
 
 /** What a job came to, as far as it came. */
 export const jobResultSchema = z.object({
   copyId: z.string().optional(),
+  /** The copy that was sealed of what was written, after it was read back. */
+  writtenCopyId: z.string().optional(),
+  /** Bytes that were in already when a write went on. */
+  resumedAt: z.int().optional(),
   comparison: imageComparisonSchema.optional(),
   /** Channels written, and those that a stop held back. */
   channels: z.int().optional(),
@@ -58,3 +66,6 @@ export const jobSchema = z.object({
   result: jobResultSchema,
 });
 export type Job = z.infer<typeof jobSchema>;
+
+/** A radio with less is not written, percent: it may go out in the middle. */
+export const LOW_BATTERY = 20;

@@ -17,6 +17,14 @@ export const radioSchema = z.object({
   /** Maker and name, for people. */
   model: z.string(),
   firmware: z.string(),
+  /** The newest firmware that Veridon knows of this model, where this one is newer: it is read, and not written. */
+  newerThan: z.string().nullable(),
+  /** Percent, where its link says so. */
+  battery: z.int().nullable(),
+  /** What its owner calls it; empty where nothing. */
+  label: z.string(),
+  /** True where a write broke off that can go on. */
+  canResume: z.boolean(),
   state: z.enum(RADIO_CONDITIONS),
   lastSeen: z.string(),
   /** The port that it is on now; null where it is away. */

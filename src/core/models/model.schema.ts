@@ -94,6 +94,8 @@ export const modelSchema = z.object({
   /** Other names under which the same radio is sold. */
   alsoSoldAs: z.array(z.object({ name: z.string(), maker: z.string() })),
   summary: z.string(),
+  /** The newest firmware whose memory is as it stands here. */
+  firmware: z.string().regex(/^\d+(\.\d+)*$/),
   /** The slots of each of its lists of channels. */
   slots: z.object({ first: z.int().min(0), count: z.int().min(1) }),
   /** Its lists by number: 0 is the first, which every model has. */

@@ -6,6 +6,17 @@ export function receiveRanges(model: Model) {
   return model.bands.map((band) => band.receive);
 }
 
+/** True where a firmware is newer than what the model's data knows: its memory may lie otherwise. Versions are numbers with points between. */
+export function isNewer(firmware: string, { firmware: known }: Pick<Model, 'firmware'>): boolean {
+  const [a, b] = [firmware, known].map((version) => version.split('.').map(Number));
+  for (let at = 0; at < Math.max(a!.length, b!.length); at++) {
+    const [x, y] = [a![at] ?? 0, b![at] ?? 0];
+    // What is no number is nothing that anybody knows.
+    if (x !== y) return !(x < y);
+  }
+  return false;
+}
+
 /** The band in which a model receives `hz`, or undefined. */
 export function receiveBand(model: Model, hz: number): ModelBand | undefined {
   return model.bands.find((band) => hz >= band.receive.from && hz <= band.receive.to);

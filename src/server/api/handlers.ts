@@ -21,6 +21,7 @@ import { listPlans } from '../plan-list';
 import { rawDocument } from '../plan-rows';
 import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } from '../plans';
 import { familyOf, movePlan, offersFrom } from '../family';
+import { doneByHand } from '../by-hand';
 import { getCopy, listCopies, planFromCopy } from '../copies';
 import { lookAtBench, previewWrite } from '../bench';
 import { marksOf, planThen, setMark } from '../marks';
@@ -129,6 +130,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   radios: () => lookAtBench(),
   copies: async ({ params }) => ({ copies: await listCopies(params.id) }),
   writePreview: ({ params, query }) => previewWrite(params.id, query.plan),
+  byHand: ({ params, query }) => doneByHand(params.id, query.plan),
   copyImage: async ({ params }) => {
     const copy = await getCopy(params.id);
     return { file: copy.image, type: 'application/octet-stream', name: `${copy.called}-${copy.id}.bin` };

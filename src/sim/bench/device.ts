@@ -1,4 +1,11 @@
-import { bytesOf, decodeImage, imageHolds, volatileAreas, type RadioContent } from '../../core/image';
+import {
+  bytesOf,
+  decodeImage,
+  encodeImage,
+  imageHolds,
+  volatileAreas,
+  type RadioContent,
+} from '../../core/image';
 import {
   imageSum,
   sumHolds,
@@ -10,7 +17,7 @@ import {
   type Frame,
   type Pending,
 } from '../../core/link';
-import { linkOf, type Model } from '../../core/models';
+import { linkOf, slotsOf, type Model } from '../../core/models';
 import { freshBlockSide, hearBlock, hearNoBlock, type BlockSide } from './device-block';
 
 /** A radio's inside: memory and the state of its link. A value; `hear` gives the next. */
@@ -239,4 +246,41 @@ export function contentOf(device: Device): RadioContent | undefined {
   if (device.halfWritten) return undefined;
   const decoded = decodeImage(device.memory, device.model);
   return decoded.ok ? decoded.value : undefined;
+}
+
+/** What a person puts into a memory on the radio's own keys; a memory that is emptied has nothing. */
+export interface Keyed {
+  list: number;
+  slot: number;
+  name?: string | undefined;
+  rx?: number | undefined;
+  clear?: boolean | undefined;
+}
+
+/** The radio once somebody has put something into a memory on its keys; as it was where it has no such memory or content. */
+export function keyed(device: Device, { list, slot, name, rx, clear }: Keyed): Device {
+  const content = contentOf(device);
+  const { model } = device;
+  const range = slotsOf(model, list);
+  if (!content || !range || slot < range.first || slot >= range.first + range.count) return device;
+  const is = (channel: { list: number; slot: number }) => channel.list === list && channel.slot === slot;
+  const others = content.channels.filter((channel) => !is(channel));
+  const before = content.channels.find(is);
+  const hz = rx ?? before?.rx;
+  if (!clear && hz === undefined) return device;
+  const channels = clear
+    ? others
+    : [
+        ...others,
+        {
+          ...(before ?? {
+            ...{ list, slot, name: '', send: null, expect: null, scan: true },
+            ...{ mode: model.modes[0]!, power: model.powers[0]!.milliwatts },
+          }),
+          // As a dial does it: a frequency that is turned to is sent on too.
+          ...{ rx: hz!, tx: rx === undefined && before ? before.tx : hz! },
+          ...(name !== undefined && { name }),
+        },
+      ].sort((a, b) => a.list - b.list || a.slot - b.slot);
+  return { ...device, memory: encodeImage({ ...content, channels }, device.memory, model) };
 }

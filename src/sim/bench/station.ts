@@ -5,7 +5,17 @@ import { z } from 'zod';
 import { face, largeLineOf, type Face } from '../../core/models';
 import { USUAL_REGION } from '../../core/radio';
 import { keepFile } from '../keep';
-import { contentOf, deviceOf, hear, hearNothing, letGo, powerUp, type Device, type Heard } from './device';
+import {
+  contentOf,
+  deviceOf,
+  hear,
+  hearNothing,
+  keyed,
+  letGo,
+  powerUp,
+  type Device,
+  type Heard,
+} from './device';
 import { freshBlockSide } from './device-block';
 import { Line } from './line';
 import { newMemory, type UnitSpec } from './units';
@@ -18,6 +28,16 @@ export const handleSchema = z.strictObject({
   turn: z.int().min(-150).max(150).optional(),
   slot: z.int().min(0).max(9999).optional(),
   keyDown: z.boolean().optional(),
+  /** Puts something into a memory on its own keys, or empties it. */
+  key: z
+    .strictObject({
+      list: z.int().min(0).max(8).default(0),
+      slot: z.int().min(0).max(9999),
+      name: z.string().max(16).optional(),
+      rx: z.int().min(0).max(1_300_000_000).optional(),
+      clear: z.boolean().optional(),
+    })
+    .optional(),
   battery: z.int().min(0).max(100).optional(),
   /** Puts the cable into another socket of the computer. */
   cable: z.int().min(0).max(9).optional(),
@@ -185,6 +205,7 @@ export class Station {
       else this.dropLine();
     }
     if (change.slot !== undefined) this.slot = change.slot;
+    if (change.key && this.on) this.device = keyed(this.device, change.key);
     if (change.turn !== undefined) this.turnKnob(change.turn);
     if (change.keyDown !== undefined) this.keyDown = change.keyDown;
     if (change.cable !== undefined && change.cable !== this.cable) {

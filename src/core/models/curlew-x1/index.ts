@@ -9,6 +9,7 @@ export const curlewX1: Model = {
   maker: 'Oriel',
   alsoSoldAs: [],
   summary: 'Field transceiver, HF to 70 cm, all modes, 10 W, APRS and GNSS',
+  firmware: '3.02',
   slots: { first: 1, count: 500 },
   lists: [{ name: 'Memories', holds: 'channels' }],
   zones: null,

@@ -9,6 +9,7 @@ export const gannetM8: Model = {
   maker: 'Larkmoor',
   alsoSoldAs: [],
   summary: 'Mobile with two receivers, 2 m and 70 cm on either side, 50 W',
+  firmware: '2.01',
   slots: { first: 1, count: 400 },
   lists: [
     { name: 'Left', holds: 'channels' },

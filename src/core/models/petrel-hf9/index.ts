@@ -12,6 +12,7 @@ export const petrelHF9: Model = {
   maker: 'Oriel',
   alsoSoldAs: [],
   summary: 'All-mode base, HF to 70 cm, 100 W',
+  firmware: '1.30',
   slots: { first: 1, count: 120 },
   lists: [{ name: 'Memories', holds: 'channels' }],
   zones: null,

@@ -9,6 +9,7 @@ export const ploverF5: Model = {
   maker: 'Oriel',
   alsoSoldAs: [],
   summary: 'FM and C4FM handheld, 2 m and 70 cm, airband receive, 5 W',
+  firmware: '1.12',
   slots: { first: 1, count: 800 },
   lists: [{ name: 'Channels', holds: 'channels' }],
   zones: { word: 'bank', count: 20, name: 16 },

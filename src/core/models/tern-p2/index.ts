@@ -11,6 +11,7 @@ export const ternP2: Model = {
     { name: 'S22', maker: 'Sandhoven' },
   ],
   summary: 'Analogue handheld, 2 m and 70 cm, 4 W',
+  firmware: '1.07',
   slots: { first: 0, count: 150 },
   names: { length: 6, characters: CHARACTERS },
   bands: [

@@ -8,6 +8,7 @@ export const ternP3: Model = {
   name: 'Tern P3',
   alsoSoldAs: [],
   summary: 'Analogue handheld, 2 m, 1.25 m and 70 cm, 4 W',
+  firmware: '1.00',
   slots: { first: 1, count: 220 },
   names: { length: 8, characters: CHARACTERS },
   bands: [
