@@ -144,7 +144,7 @@ export function changedByHand(
       const kept =
         mineNow !== undefined && fieldsThat((field) => !equal(valueOf(mineNow, field), valueOf(was, field)));
       changes.push({
-        ...{ place, name: mine.name, what: 'removed', radio: 'emptied' },
+        ...{ place, name: mine.name, what: 'removed', radio: 'nothing there any more' },
         plan: !kept || kept.length === 0 ? null : inWords(mineNow!, kept),
         edit: { name: 'remove', ids: [mine.id] },
       });

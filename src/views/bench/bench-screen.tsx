@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { modelById } from '@/core/models';
 import { GetReady } from '@/views/parts';
 import { Button, Trouble, useCommands } from '@/ui';
+import { ByHandPanel } from './by-hand-panel';
 import { CopiesPanel } from './copies-panel';
 import { HeldPanel } from './held-panel';
 import { JobPanel } from './job-panel';
@@ -73,6 +74,11 @@ function OneRadio({
 }) {
   const job = hand.jobOf(radio.id);
   const busy = job?.state === 'running';
+  const broke = job !== undefined && !busy && job.result.radio === 'half written';
+  const [chosenPlan, setChosenPlan] = useState(
+    planId ?? plans.find(({ modelId }) => modelId === radio.modelId)?.id ?? plans[0]?.id ?? null,
+  );
+  const plan = plans.find(({ id }) => id === chosenPlan);
   return (
     <div className="flex min-h-0 min-w-0 flex-1 gap-3 max-lg:flex-none max-lg:flex-col">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2.5">
@@ -87,6 +93,7 @@ function OneRadio({
               'Firmware '
             )}
             <span className="mono">{radio.firmware}</span>
+            {radio.battery !== null && <>, battery {radio.battery} %</>}
             {radio.port ? `, on ${radio.port}` : ', not plugged in'}
           </span>
           <Button
@@ -96,26 +103,62 @@ function OneRadio({
             Read
           </Button>
         </div>
-        {radio.state === 'half written' && !busy && job?.result.radio !== 'half written' && (
-          <Trouble className="shrink-0">
-            This radio is half written: it hears and sends nothing until it is written whole.{' '}
-            {radio.port
-              ? 'Restore a sealed copy below, or write the plan once more.'
-              : 'Plug it in, then restore a sealed copy or write the plan once more.'}
-          </Trouble>
+        {radio.state === 'half written' && !busy && (
+          <HalfWritten radio={radio} hand={hand} how={broke ? job.message : null} />
         )}
         {hand.start.error && <Trouble className="shrink-0">{hand.start.error.message}</Trouble>}
-        {job && (
+        {job && !(broke && radio.state === 'half written') && (
           <JobPanel job={job} onStop={() => hand.stop(job.id)} onDismiss={() => hand.dismiss(job.id)} />
         )}
         {radio.port === null && <Ready modelId={radio.modelId} />}
         <CopiesPanel radio={radio} hand={hand} busy={busy} />
-        {!busy && <WritePanel key={radio.id} radio={radio} plans={plans} planId={planId} hand={hand} />}
+        {!busy && plan && radio.state === 'whole' && (
+          <ByHandPanel radio={radio} planId={plan.id} planName={plan.name} />
+        )}
+        {!busy && (
+          <WritePanel radio={radio} plans={plans} planId={chosenPlan} hand={hand} onChoose={setChosenPlan} />
+        )}
       </div>
       {radio.copies.length > 0 && radio.state === 'whole' && (
         <aside aria-label="In the radio" className="flex w-[288px] shrink-0 flex-col max-lg:w-full">
           <HeldPanel key={radio.id} radio={radio} />
         </aside>
+      )}
+    </div>
+  );
+}
+
+/** What a radio is in which a write broke off, and what can be done. */
+function HalfWritten({ radio, hand, how }: { radio: Radio; hand: BenchInHand; how: string | null }) {
+  const { called, port, canResume } = radio;
+  return (
+    <div
+      role="alert"
+      aria-label={how === null ? undefined : 'Under way'}
+      className="flex shrink-0 items-center gap-3 rounded-md border border-stop bg-stop-wash px-3 py-2"
+    >
+      <p className="min-w-0 flex-1">
+        {how === null ? (
+          <>
+            <b className="font-semibold">{called} is half written.</b> It hears and sends nothing until it is
+            written whole. {port === null ? 'Plug it in; then ' : 'You can '}
+            {canResume ? 'go on with the write that broke off, ' : ''}write the plan anew, or restore a sealed
+            copy.
+          </>
+        ) : (
+          <>
+            <b className="font-semibold">Broken off.</b> {how}
+          </>
+        )}
+      </p>
+      {canResume && (
+        <Button
+          kind="strong"
+          disabled={port === null}
+          onClick={() => hand.start.mutate({ kind: 'resume', radioId: radio.id })}
+        >
+          Go on with the write
+        </Button>
       )}
     </div>
   );
@@ -195,7 +238,7 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
         )}
       </div>
       {chosen ? (
-        <OneRadio radio={chosen} hand={hand} plans={plans} planId={planId} />
+        <OneRadio key={chosen.id} radio={chosen} hand={hand} plans={plans} planId={planId} />
       ) : (
         <section className="m-auto max-w-md text-center" aria-label="No radio yet">
           <h2 className="text-[17px] font-semibold">No radio has been here yet</h2>

@@ -8,7 +8,7 @@ import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
 import { Button, Choice, LongList, Scroll, Trouble, type ListRow } from '@/ui';
 import type { BenchInHand } from './use-bench';
-import type { Radio, WritePreview } from '@/core/bench';
+import { LOW_BATTERY, type Radio, type WritePreview } from '@/core/bench';
 import { slotText, type PlanId } from '@/core/plan';
 import type { PlanName } from './plan-name';
 
@@ -37,7 +37,7 @@ function Changes({ preview, model }: { preview: WritePreview; model: Model }) {
   if (!change)
     return (
       <p className="text-[13px] text-soft">
-        This radio has not been read yet. It is read first, and that copy is sealed.
+        What it holds is not known yet: nothing can be said of what would change.
       </p>
     );
   const row = (mark: string, channel: FittedChannel, before?: FittedChannel): ListRow => ({
@@ -126,8 +126,20 @@ function summary({ change, channels, besides }: WritePreview, whole: boolean): s
   return n === 0 ? words : `${words} Beside the channels: ${n === 1 ? '1 change' : `${n} changes`}.`;
 }
 
+/** What keeps a radio from being written, and what to do; null where nothing does. */
+function hindranceOf({ newerThan, firmware, battery, copies, state }: Radio): string | null {
+  if (newerThan !== null)
+    return `Its firmware ${firmware} is newer than Veridon knows (${newerThan}): its memory may lie otherwise. It can be read and sealed, and is not written.`;
+  if (battery !== null && battery < LOW_BATTERY)
+    return `Its battery is at ${battery} percent; ${LOW_BATTERY} are wanted for a write. Charge it first.`;
+  if (copies.length === 0 && state === 'whole')
+    return 'Read it first: what it holds now is sealed then, so that you can always go back.';
+  return null;
+}
+
 /** Choosing a plan for a radio, seeing what will change in it, and the one question that Veridon asks. */
 export function WritePanel({
+  onChoose,
   radio,
   plans,
   planId,
@@ -137,8 +149,9 @@ export function WritePanel({
   plans: PlanName[];
   planId: PlanId | null;
   hand: BenchInHand;
+  onChoose: (id: PlanId) => void;
 }) {
-  const [chosen, setChosen] = useState(planId ?? plans[0]?.id ?? null);
+  const chosen = planId;
   const [asking, setAsking] = useState(false);
   const preview = useQuery({
     queryKey: ['preview', radio.id, chosen, radio.copies[0]?.id],
@@ -149,6 +162,7 @@ export function WritePanel({
   });
   if (chosen === null) return <p className="text-[13px] text-soft">There is no plan to write yet.</p>;
   const seen = preview.data;
+  const hindrance = hindranceOf(radio);
   const write = () => {
     setAsking(false);
     hand.start.mutate({
@@ -156,6 +170,8 @@ export function WritePanel({
       radioId: radio.id,
       planId: chosen!,
       planRevision: seen!.planRevision,
+      // Where the radio holds something else by now, nothing is written.
+      ...(radio.copies[0] && radio.state === 'whole' && { seenCopyId: radio.copies[0].id }),
     });
   };
   return (
@@ -168,16 +184,21 @@ export function WritePanel({
           label="Write the plan"
           value={chosen!}
           options={plans.map(({ id, name }) => [id, name] as const)}
-          onChange={setChosen}
+          onChange={onChoose}
           className="w-60"
         />
         <p className="flex-1 pb-1.5 text-[13px]">{seen ? summary(seen, radio.state === 'whole') : ''}</p>
         {!asking && (
-          <Button kind="strong" disabled={!seen || radio.port === null} onClick={() => setAsking(true)}>
+          <Button
+            kind="strong"
+            disabled={!seen || radio.port === null || hindrance !== null}
+            onClick={() => setAsking(true)}
+          >
             Write to {radio.called}
           </Button>
         )}
       </div>
+      {hindrance !== null && <Trouble className="shrink-0">{hindrance}</Trouble>}
       {asking && seen && (
         <div
           role="group"

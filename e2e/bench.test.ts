@@ -1,0 +1,117 @@
+import { press, sees, textOf, until, worldAndBrowser } from './harness';
+
+/** Radios on the Bench: one with two modules over a line that drops, read, written, changed on its own keys, broken off, gone on with. */
+
+jest.setTimeout(180_000);
+
+const at = worldAndBrowser();
+const { world, page } = at;
+const SERIAL = 'OR110206';
+const hand = (body: object) => world().atBench('/bench/radios/curlew-1', body);
+const fault = (body: object) => world().atBench('/bench/radios/curlew-1/faults', body);
+let planId: string;
+/** The page of the plan that was made of what the radio held. */
+const toBench = () => page().goto(`${world().url}/bench?plan=${planId}`);
+const underWay = (what: RegExp | string) => sees(page(), '[aria-label="Under way"]', what, 40_000);
+
+/** Gives the last channel another name in the plan. */
+async function rename(name: string): Promise<void> {
+  const { body } = await world().api<{ plan: { channels: { id: string }[] }; revision: number }>(
+    `/api/plans/${planId}`,
+  );
+  const edit = { name: 'change', changes: [{ id: body.plan.channels.at(-1)!.id, set: { name } }] };
+  const { status } = await world().api(`/api/plans/${planId}/edits`, 'POST', { base: body.revision, edit });
+  expect(status).toBe(200);
+}
+
+test('a radio that has never been read is not written: its first read is sealed, and a plan is made of it', async () => {
+  await hand({ plugged: true });
+  await page().goto(`${world().url}/bench`);
+  await sees(page(), 'h2', 'Oriel Curlew X1');
+  await sees(page(), '[aria-label="Write a plan"]', 'Read it first');
+  await press(page(), 'Read');
+  await underWay(`${SERIAL} was read`);
+  await sees(page(), '[aria-label="What it holds"]', '4 channels');
+  await press(page(), 'Make a plan of it');
+  await page().waitForFunction(() => /\/plans\/pl_/.test(location.pathname));
+  planId = /pl_[a-z0-9]+/.exec(page().url())![0];
+});
+
+test('it is written, module by module, and read back', async () => {
+  await toBench();
+  await press(page(), `Write to ${SERIAL}`);
+  await press(page(), 'Write it');
+  expect(await underWay(`${SERIAL} holds`)).toContain('all 24,560 bytes read back as they were sent');
+});
+
+test('changed by hand and in the plan, it is merged three ways: nothing is silent, nothing is taken by itself', async () => {
+  await hand({ key: { slot: 1, name: 'Harbour', rx: 145_350_000 } });
+  await hand({ key: { slot: 2, clear: true } });
+  await hand({ key: { slot: 3, name: 'Nets' } });
+  const { body } = await world().api<{
+    plan: { channels: { id: string; slot: number }[] };
+    revision: number;
+  }>(`/api/plans/${planId}`);
+  const third = body.plan.channels.find(({ slot }) => slot === 3)!;
+  await world().api(`/api/plans/${planId}/edits`, 'POST', {
+    base: body.revision,
+    edit: { name: 'change', changes: [{ id: third.id, set: { name: 'Sunday net' } }] },
+  });
+  await toBench();
+  // Agreed to by what was known before: the radio says otherwise, and nothing is written.
+  await press(page(), `Write to ${SERIAL}`);
+  await press(page(), 'Write it');
+  await underWay('holds something else than you looked at');
+  await underWay('Nothing was written');
+  const said = await sees(page(), '[aria-label="Done on its keys"]', 'Harbour');
+  expect(said).toContain('nothing there any more');
+  expect(said).toContain('Nets · the plan meanwhile: Sunday net');
+  await press(page(), 'Take all into the plan');
+  await until('what was taken to be gone from the list', async () => {
+    const left = await textOf(page(), '[aria-label="Done on its keys"]');
+    return !left.includes('Harbour') && left.includes('Nets');
+  });
+  const after = await world().api<{ plan: { channels: { slot: number; name: string; rx: number }[] } }>(
+    `/api/plans/${planId}`,
+  );
+  expect(after.body.plan.channels.map(({ slot, name, rx }) => [slot, name, rx])).toEqual([
+    [1, 'Harbour', 145_350_000],
+    [3, 'Sunday net', 145_612_500],
+    [4, 'Positions', 144_800_000],
+  ]);
+  // What is left is the plan's word: the write says it again, and is made.
+  await press(page(), `Write to ${SERIAL}`);
+  await press(page(), 'Write it');
+  await underWay(`${SERIAL} holds “`);
+});
+
+test('a write that is pulled goes on from where it was, on another socket', async () => {
+  await rename('Field day');
+  await toBench();
+  await fault({ kind: 'pull', atByte: 20_000 });
+  await press(page(), `Write to ${SERIAL}`);
+  await press(page(), 'Write it');
+  await underWay(`${SERIAL} is half written`);
+  await hand({ plugged: true, cable: 2 });
+  await sees(page(), 'main', 'on bench/curlew-1-2');
+  await press(page(), 'Go on with the write');
+  expect(await underWay('The write went on at byte')).toContain('read back as they were sent');
+  await until(
+    'the radio to be whole',
+    async () => !(await textOf(page(), '[aria-label=Radios]')).includes('half written'),
+  );
+});
+
+test('another is restored instead', async () => {
+  await fault({ kind: 'pull', atByte: 22_000 });
+  await rename('Once more');
+  await page().reload();
+  await press(page(), `Write to ${SERIAL}`);
+  await press(page(), 'Write it');
+  await underWay(`${SERIAL} is half written`);
+  await hand({ plugged: true });
+  await sees(page(), '[aria-label=Radios]', 'plugged in');
+  await press(page(), 'Restore');
+  await press(page(), 'Restore it');
+  await underWay('is as it was when the sealed copy was taken');
+});
