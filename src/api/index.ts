@@ -3,6 +3,7 @@ import { modelSchema } from '../core/models';
 import { text } from '../core/text.schema';
 import { directoryApi } from './directories';
 import { fileApi } from './files';
+import { keepingApi } from './keeping';
 import { operation } from './operation';
 import { planApi } from './plans';
 import { radioApi } from './radios';
@@ -24,10 +25,12 @@ export const api = {
   ...fileApi,
   ...directoryApi,
   ...radioApi,
+  ...keepingApi,
 };
 
 export type * from './directories';
 export type * from './files';
+export type * from './keeping';
 export * from './operation';
 export type * from './plans';
 export type * from './radios';

@@ -1,4 +1,4 @@
-export { makePglite, openDatabase, openFolder, type Database, type Opened } from './open';
+export { makePglite, openDatabase, openFolder, schemaNumber, type Database, type Opened } from './open';
 export type { DiskStep } from './synced-fs.mjs';
 export { checkRoom, DataPlaceError, dataPlace } from './place.mjs';
 export * from './schema';

@@ -27,6 +27,9 @@ const journal = () =>
     entries: { when: number }[];
   };
 
+/** The number of the schema: how many migrations have made it. */
+export const schemaNumber = (): number => journal().entries.length;
+
 /** Where the build has put an empty database of this version of PGlite and of this schema (scripts/prepare.mjs); making one takes seconds, copying it none. */
 function preparedDatabase(): string {
   const { VERIDON_EMPTY_DATABASE: elsewhere } = process.env;

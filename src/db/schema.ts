@@ -10,7 +10,16 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
 import type { Entry } from '../core/directory';
-import type { ChannelFields, ChannelId, Edit, Kind, PlanHead, PlanId, RadioId, SettingValue } from '../core/plan';
+import type {
+  ChannelFields,
+  ChannelId,
+  Edit,
+  Kind,
+  PlanHead,
+  PlanId,
+  RadioId,
+  SettingValue,
+} from '../core/plan';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const instant = (name: string) => timestamp(name, { withTimezone: true });

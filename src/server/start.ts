@@ -3,6 +3,7 @@ import { openDatabase, type Database } from '../db';
 import { problemOf, writing } from './database';
 import { beat, BEAT_MS, forgetDead } from './instance';
 import { closeLostJobs } from './jobs';
+import { keepBackingUp } from './keeping';
 import { forgetOldChanges } from './once';
 import { insertPlan } from './plan-rows';
 import { hasNoPlans } from './plans';
@@ -70,5 +71,6 @@ export async function start(): Promise<void> {
     const again = () => setTimeout(() => settle().catch(again), AGAIN_MS).unref();
     again();
   }
+  keepBackingUp();
   if (process.env.DATABASE_URL) beatOn();
 }

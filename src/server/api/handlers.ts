@@ -13,6 +13,7 @@ import { exportPlan, exportStations, planJsonSchema } from '../export';
 import { databaseKind } from '../health';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
 import { importFile } from '../import';
+import { lookAtKeeping, readBackup } from '../keeping';
 import { getJob, listJobs, startJob, stopJob } from '../jobs';
 import { findModels } from '../models';
 import { areaOf, neighboursOf } from '../neighbours';
@@ -21,6 +22,7 @@ import { listPlans } from '../plan-list';
 import { rawDocument } from '../plan-rows';
 import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } from '../plans';
 import { familyOf, movePlan, offersFrom } from '../family';
+import { makeBackup } from '../backup';
 import { doneByHand } from '../by-hand';
 import { getCopy, listCopies, planFromCopy } from '../copies';
 import { lookAtBench, previewWrite } from '../bench';
@@ -136,6 +138,13 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
     return { file: copy.image, type: 'application/octet-stream', name: `${copy.called}-${copy.id}.bin` };
   },
   copyPlan: ({ params, asker }) => planFromCopy(params.id, asker),
+  keeping: () => lookAtKeeping(),
+  makeBackup: () => makeBackup('request'),
+  backup: async ({ params: { name } }) => ({
+    file: await readBackup(name),
+    type: 'application/gzip',
+    name,
+  }),
   jobs: async () => ({ jobs: await listJobs() }),
   startJob: ({ body, asker }) => startJob(body, asker),
   job: ({ params }) => getJob(params.id),

@@ -1,7 +1,7 @@
 'use client';
 
 import clsx from 'clsx';
-import { CircuitBoard, NotebookTabs, RadioTower } from 'lucide-react';
+import { Archive, CircuitBoard, NotebookTabs, RadioTower } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useSearchParams } from 'next/navigation';
 import { Suspense } from 'react';
@@ -10,6 +10,7 @@ const PLACES = [
   { href: '/', label: 'Plans', icon: NotebookTabs, also: '/plans' },
   { href: '/find', label: 'Find', icon: RadioTower, also: '/find' },
   { href: '/bench', label: 'Bench', icon: CircuitBoard, also: '/bench' },
+  { href: '/data', label: 'Data', icon: Archive, also: '/data' },
 ] as const;
 
 /** The plan that is being worked on, so that Find and Bench open for it. */

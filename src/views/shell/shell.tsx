@@ -72,6 +72,7 @@ function Everywhere() {
     { id: 'go-plans', label: 'Go to Plans', group: 'Everywhere', run: () => router.push('/') },
     { id: 'go-find', label: 'Go to Find', group: 'Everywhere', run: () => router.push('/find') },
     { id: 'go-bench', label: 'Go to the Bench', group: 'Everywhere', run: () => router.push('/bench') },
+    { id: 'go-data', label: 'Go to Data and backups', group: 'Everywhere', run: () => router.push('/data') },
     { id: 'theme-light', label: 'Light theme', group: 'Appearance', run: theme('light') },
     { id: 'theme-dark', label: 'Dark theme', group: 'Appearance', run: theme('dark') },
     { id: 'theme-system', label: 'Theme as the system has it', group: 'Appearance', run: theme('system') },

@@ -1,0 +1,8 @@
+import type { Metadata } from 'next';
+import { KeepingScreen } from '@/views/keeping';
+
+export const metadata: Metadata = { title: 'Data' };
+
+export default function Page() {
+  return <KeepingScreen />;
+}

@@ -1,0 +1,163 @@
+import { execFile } from 'node:child_process';
+import {
+  copyFileSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { gunzipSync, gzipSync } from 'node:zlib';
+import { sql } from 'drizzle-orm';
+import { placing, renaming } from '../core/samples.test.kit';
+import { ternP2 } from '../core/models/tern-p2';
+import { accounts, openDatabase, stations } from '../db';
+import { newMemory, UNITS } from '../sim/bench/units';
+import {
+  backUpDaily,
+  checkBackup,
+  KEPT_DEEP,
+  listBackups,
+  makeBackup,
+  restoreBackup,
+  backupFile,
+} from './backup';
+import { sealCopy } from './copies';
+import { dataFolder } from './data-folder.test.kit';
+import { lookAtKeeping, readBackup } from './keeping';
+import { createPlan, setRemoved } from './plans';
+import { seeRadio } from './radios';
+import { editPlan } from './revisions';
+import { setMark } from './marks';
+import { IDENT } from '../core/samples.test.kit';
+
+/** Everything as one file, and back into an empty directory. */
+
+jest.setTimeout(120_000);
+const folder = mkdtempSync(join(tmpdir(), 'veridon-restored-'));
+dataFolder('backup', { after: () => rmSync(folder, { recursive: true, force: true }) });
+const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
+
+/** Every row of every table that goes along, as text, whatever the order. */
+async function everything(): Promise<Record<string, string[]>> {
+  const { database } = await openDatabase();
+  const rows = async (query: string) =>
+    ((await database.execute(sql.raw(query))) as unknown as { rows: Record<string, string>[] }).rows;
+  const tables = await rows(
+    `select table_name as t from information_schema.tables where table_schema = 'public' and table_name not in ('accounts', 'changes', 'instances')`,
+  );
+  const all: Record<string, string[]> = {};
+  for (const { t } of tables)
+    all[t!] = (await rows(`select to_jsonb(x)::text as row from ${t} x order by 1`)).map(({ row }) => row!);
+  return all;
+}
+
+let file: string;
+let before: Record<string, string[]>;
+
+test('a backup has every row but passwords, and is whole', async () => {
+  const { plan } = await createPlan({ name: 'Kept', modelId: 'tern-p2', owner });
+  await editPlan(plan.id, 1, placing(0, 1, 2));
+  await editPlan(plan.id, 2, renaming(1, 'With “quotes”, a \\ and ütf'));
+  await setMark(plan.id, 2, 'before the regatta');
+  const gone = await createPlan({ name: 'Put away', modelId: 'tern-p2', owner });
+  await setRemoved(gone.plan.id, true);
+  const radio = await seeRadio(IDENT, ternP2);
+  await sealCopy(radio, ternP2, newMemory(UNITS[0]!), 'read');
+  const { database } = await openDatabase();
+  const entry = { ref: 'x' } as never;
+  await database.insert(stations).values(
+    Array.from({ length: 1234 }, (_, n) => ({
+      ...{ source: 'file', ref: `R${n}`, lat: 52, lon: -30, entry, askedAt: new Date(1_700_000_000_000 + n) },
+    })),
+  );
+  await database.insert(accounts).values({ source: 'isles-ledger', sealed: 'very secret' } as never);
+  before = await everything();
+  const kept = await makeBackup('request');
+  file = (await backupFile(kept.name))!;
+  const text = gunzipSync(readFileSync(file)).toString();
+  expect(text).not.toMatch(/"accounts"|very secret|76657279/);
+  expect(await checkBackup(file)).toMatchObject({
+    ok: true,
+    value: { counts: { plans: 2, stations: 1234, copies: 1, marks: 1 } },
+  });
+  expect(Buffer.from(await readBackup(kept.name)).equals(readFileSync(file))).toBe(true);
+  expect(await lookAtKeeping()).toMatchObject({
+    kind: 'pglite',
+    damaged: [],
+    backups: [{ name: kept.name, by: 'request' }],
+    holds: expect.arrayContaining([
+      { what: 'plans', count: 1 },
+      { what: 'plans put away', count: 1 },
+      { what: 'sealed copies', count: 1 },
+      { what: 'stations of directories', count: 1234 },
+    ]) as unknown,
+  });
+});
+
+test('damaged in any way it is refused with a clear word, and nothing is touched', async () => {
+  const bytes = readFileSync(file);
+  const text = gunzipSync(bytes).toString();
+  const lines = text.trimEnd().split('\n');
+  const bad = join(folder, 'bad.gz');
+  for (const [made, words] of [
+    [bytes.subarray(0, bytes.length >> 1), 'not whole'],
+    [Buffer.from('hello'), 'damaged or not whole'],
+    [gzipSync('{"some":"json"}\n'), 'no backup of Veridon'],
+    [gzipSync(lines.slice(0, -1).join('\n')), 'its end is missing'],
+    [gzipSync(lines.toSpliced(5, 1).join('\n')), 'does not add up'],
+    [gzipSync(text.replace('before the regatta', 'before the regattA')), 'does not add up'],
+    [gzipSync(text.replace(/"schema":\d+/, '"schema":9999')), 'a newer Veridon'],
+    [gzipSync(`${text}{"row":{}}\n`), 'behind its end'],
+  ] as const) {
+    writeFileSync(bad, made);
+    expect(await restoreBackup(bad)).toEqual({ ok: false, reason: expect.stringContaining(words) as string });
+  }
+  expect(await restoreBackup(file)).toEqual({
+    ok: false,
+    reason: expect.stringContaining('plans or radios here already') as string,
+  });
+  expect(await everything()).toEqual(before);
+});
+
+test('restored by its command into an empty directory, every row is there again', async () => {
+  const empty = join(folder, 'data');
+  const { stdout } = await promisify(execFile)(
+    process.execPath,
+    ['--import', 'tsx', 'scripts/keeping.ts', 'restore', file],
+    { env: { ...process.env, NODE_OPTIONS: '', VERIDON_DATA_DIR: empty } },
+  );
+  expect(stdout).toContain('2 plans and 1 sealed copies');
+  // Backed up from there, it is the same backup but for its moment.
+  const second = join(folder, 'second.gz');
+  await promisify(execFile)(process.execPath, ['--import', 'tsx', 'scripts/keeping.ts', 'backup', second], {
+    env: { ...process.env, NODE_OPTIONS: '', VERIDON_DATA_DIR: empty },
+  });
+  const rowsIn = (of: string) =>
+    gunzipSync(readFileSync(of)).toString().trimEnd().split('\n').slice(1, -1).sort();
+  expect(rowsIn(second)).toEqual(rowsIn(file));
+  expect(rowsIn(second).length).toBeGreaterThan(1240);
+});
+
+test('one a day is made by itself, and seven of each kind are kept', async () => {
+  const [asked] = await listBackups();
+  const daily = await backUpDaily();
+  expect(daily).toMatchObject({ by: 'itself' });
+  expect(await backUpDaily()).toBeNull();
+  expect(await backUpDaily(Date.parse(daily!.at) + 24 * 3600_000)).toMatchObject({ by: 'itself' });
+  const place = join(process.env.VERIDON_DATA_DIR!, 'backups');
+  for (let day = 1; day <= 9; day++)
+    copyFileSync(file, join(place, `veridon-2026-01-0${day}T12-00-00-daily.backup.gz`));
+  await makeBackup('itself');
+  const kept = await listBackups();
+  expect(kept.filter(({ by }) => by === 'itself')).toHaveLength(KEPT_DEEP);
+  expect(kept.map(({ name }) => name)).toContain(asked!.name);
+  expect(kept.map(({ name }) => name)).not.toContain('veridon-2026-01-01T12-00-00-daily.backup.gz');
+  expect(readdirSync(place).filter((name) => name.endsWith('.making'))).toEqual([]);
+  expect(existsSync(join(place, asked!.name))).toBe(true);
+  expect(await backupFile('../db')).toBeUndefined();
+});

@@ -1,0 +1,302 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { createReadStream, createWriteStream } from 'node:fs';
+import { mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { createInterface } from 'node:readline';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { createGunzip, createGzip } from 'node:zlib';
+import { sql, type SQL } from 'drizzle-orm';
+import { z } from 'zod';
+import { dataPlace, schemaNumber, type Database } from '../db';
+import { reading, writing } from './database';
+import { fail, ok, type Result } from '../core/result';
+
+/**
+ * Everything as one file: lines of JSON, compressed. The first says what it is, then each table says its name and columns and gives its rows, and the last
+ * has what must come out when all is counted and summed. Passwords of directories stay here, with their key; what only a running process
+ * needs is left out. docs/backup.md has the file.
+ */
+
+/** What is no part of a backup: passwords, and what a process keeps for its own sake. */
+const LEFT_OUT = ['accounts', 'changes', 'instances'];
+/** Rows that are fetched, or put in, at once. */
+const AT_ONCE = 500;
+/** Backups by itself, and those that somebody asked for: so many of each are kept. */
+export const KEPT_DEEP = 7;
+/** How old the newest is when another is made by itself, ms. */
+const DAILY_MS = 24 * 3600_000;
+
+const firstSchema = z.object({
+  veridon: z.literal('backup'),
+  /** The format of the file. */
+  format: z.literal(1),
+  /** Migrations that the tables have had. */
+  schema: z.int(),
+  made: z.string(),
+});
+const tableSchema = z.object({
+  table: z.string().regex(/^[a-z_]+$/),
+  columns: z.array(z.string().regex(/^[a-z_0-9]+$/)),
+});
+const rowSchema = z.object({ row: z.record(z.string(), z.unknown()) });
+const lastSchema = z.object({
+  end: z.record(z.string(), z.int()),
+  /** SHA-256 of all lines before it, hexadecimal. */
+  sha256: z.string(),
+});
+
+/** A backup that is kept. */
+export interface KeptBackup {
+  name: string;
+  at: string;
+  bytes: number;
+  /** Made by itself, each day, or asked for. */
+  by: 'itself' | 'request';
+}
+
+const folder = () => join(dataPlace(), 'backups');
+const NAME = /^veridon-(\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2})-(daily|asked)\.backup\.gz$/;
+
+/** Rows of an answer of the database, whichever driver gave it. */
+const rowsOf = async <R>(database: Database, query: SQL): Promise<R[]> =>
+  ((await database.execute(query)) as unknown as { rows: R[] }).rows;
+
+/** The tables of a backup, those before that others refer to. */
+async function tablesOf(database: Database): Promise<string[]> {
+  const all = await rowsOf<{ name: string }>(
+    database,
+    sql`select table_name as name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE' order by 1`,
+  );
+  const refers = await rowsOf<{ from: string; to: string }>(
+    database,
+    sql`select conrelid::regclass::text as from, confrelid::regclass::text as to from pg_constraint where contype = 'f'`,
+  );
+  const wanted = all.map(({ name }) => name).filter((name) => !LEFT_OUT.includes(name));
+  const ordered: string[] = [];
+  while (ordered.length < wanted.length) {
+    const next = wanted.find(
+      (name) =>
+        !ordered.includes(name) &&
+        refers.every(
+          ({ from, to }) => from !== name || to === name || ordered.includes(to) || !wanted.includes(to),
+        ),
+    );
+    if (next === undefined) throw new Error('Tables refer to one another in a ring.');
+    ordered.push(next);
+  }
+  return ordered;
+}
+
+const columnsOf = async (database: Database, table: string): Promise<string[]> =>
+  (
+    await rowsOf<{ name: string }>(
+      database,
+      sql`select column_name as name from information_schema.columns where table_schema = 'public' and table_name = ${table} order by ordinal_position`,
+    )
+  ).map(({ name }) => name);
+
+/** The lines of a backup: all of one moment, however many are at work meanwhile. */
+async function* linesOf(database: Database): AsyncGenerator<string> {
+  const counts: Record<string, number> = {};
+  yield JSON.stringify({
+    veridon: 'backup',
+    format: 1,
+    schema: schemaNumber(),
+    made: new Date().toISOString(),
+  });
+  for (const table of await tablesOf(database)) {
+    counts[table] = 0;
+    yield JSON.stringify({ table, columns: await columnsOf(database, table) });
+    const name = sql.identifier(table);
+    await database.execute(
+      sql`declare backing_up no scroll cursor for select to_jsonb(t) as row from ${name} t`,
+    );
+    for (;;) {
+      const rows = await rowsOf<{ row: object }>(database, sql.raw(`fetch ${AT_ONCE} from backing_up`));
+      if (rows.length === 0) break;
+      counts[table] += rows.length;
+      // A stretch at once: a line each would cost more than the row.
+      yield rows.map(({ row }) => JSON.stringify({ row })).join('\n');
+    }
+    await database.execute(sql`close backing_up`);
+  }
+  yield JSON.stringify({ end: counts });
+}
+
+/** Makes a backup and keeps it; whole or not at all. The oldest beyond those that are kept go. */
+export async function makeBackup(by: KeptBackup['by']): Promise<KeptBackup> {
+  const at = new Date();
+  const kind = by === 'itself' ? 'daily' : 'asked';
+  const name = `veridon-${at.toISOString().slice(0, 19).replaceAll(':', '-')}-${kind}.backup.gz`;
+  await mkdir(folder(), { recursive: true });
+  // Two may be made at once: each has a name of its own until it is whole.
+  const making = join(folder(), `${name}.${randomBytes(4).toString('hex')}.making`);
+  const database = await reading();
+  try {
+    await database.transaction(
+      async (transaction) => {
+        const sum = createHash('sha256');
+        const lines = async function* () {
+          for await (const line of linesOf(transaction)) {
+            const last = line.startsWith('{"end"');
+            if (!last) sum.update(line).update('\n');
+            yield `${last ? JSON.stringify({ ...(JSON.parse(line) as object), sha256: sum.digest('hex') }) : line}\n`;
+          }
+        };
+        await pipeline(
+          Readable.from(lines()),
+          createGzip({ level: 3 }),
+          createWriteStream(making, { flush: true }),
+        );
+      },
+      { isolationLevel: 'repeatable read', accessMode: 'read only' },
+    );
+    await rename(making, join(folder(), name));
+  } catch (error) {
+    await rm(making, { force: true });
+    throw error;
+  }
+  await prune();
+  const { size } = await stat(join(folder(), name));
+  return { name, at: at.toISOString(), bytes: size, by };
+}
+
+/** The backups that are kept, newest first. */
+export async function listBackups(): Promise<KeptBackup[]> {
+  const names = await readdir(folder()).catch(() => [] as string[]);
+  const found = await Promise.all(
+    names.map(async (name): Promise<KeptBackup[]> => {
+      const [, at, kind] = NAME.exec(name) ?? [];
+      if (at === undefined) return [];
+      const { size } = await stat(join(folder(), name));
+      const moment = `${at.slice(0, 10)}T${at.slice(11).replaceAll('-', ':')}.000Z`;
+      return [{ name, at: moment, bytes: size, by: kind === 'daily' ? 'itself' : 'request' }];
+    }),
+  );
+  return found.flat().sort((a, b) => (a.at < b.at ? 1 : -1));
+}
+
+async function prune(): Promise<void> {
+  const kept = await listBackups();
+  for (const by of ['itself', 'request'] as const)
+    for (const { name } of kept.filter((one) => one.by === by).slice(KEPT_DEEP))
+      await rm(join(folder(), name), { force: true });
+}
+
+/** Where a kept backup lies; undefined where there is none of that name. */
+export async function backupFile(name: string): Promise<string | undefined> {
+  return (await listBackups()).some((one) => one.name === name) ? join(folder(), name) : undefined;
+}
+
+/** Makes the daily backup where the newest is a day old. */
+export async function backUpDaily(now = Date.now()): Promise<KeptBackup | null> {
+  const newest = (await listBackups()).find(({ by }) => by === 'itself');
+  return newest && now - Date.parse(newest.at) < DAILY_MS ? null : makeBackup('itself');
+}
+
+const readLines = (file: string) =>
+  createInterface({ input: createReadStream(file).pipe(createGunzip()), crlfDelay: Infinity });
+
+/** Reads a backup through: that it is one, of which schema, and that all of it is there. Fails with what is wrong with it. */
+export async function checkBackup(
+  file: string,
+): Promise<Result<{ made: string; counts: Record<string, number> }>> {
+  const sum = createHash('sha256');
+  const counts: Record<string, number> = {};
+  let first: z.infer<typeof firstSchema> | undefined;
+  let last: z.infer<typeof lastSchema> | undefined;
+  let table = '';
+  try {
+    const input = createReadStream(file);
+    const unpacked = createGunzip();
+    // An error of the file itself ends the lines as well.
+    input.on('error', (error) => unpacked.destroy(error));
+    const lines = createInterface({ input: input.pipe(unpacked), crlfDelay: Infinity });
+    const broken = new Promise<never>((_, reject) => unpacked.once('error', reject));
+    const read = (async () => {
+      for await (const line of lines) {
+        if (last) return 'There is something behind its end.';
+        const json = JSON.parse(line) as Record<string, unknown>;
+        if (!first) {
+          const known = firstSchema.safeParse(json);
+          if (!known.success) return 'This is no backup of Veridon.';
+          first = known.data;
+          if (first.schema > schemaNumber())
+            return `It was made by a newer Veridon (its tables are of number ${first.schema}, these of ${schemaNumber()}). Restore it with that one.`;
+        } else if ('row' in json) {
+          if (!rowSchema.safeParse(json).success || table === '') return 'It has a row where none can be.';
+          counts[table]!++;
+        } else if ('table' in json) {
+          const said = tableSchema.parse(json);
+          ({ table } = said);
+          counts[table] = 0;
+        } else {
+          last = lastSchema.parse(json);
+          continue;
+        }
+        sum.update(line).update('\n');
+      }
+      return null;
+    })();
+    const wrong = await Promise.race([read, broken]);
+    if (wrong !== null) return fail(`${wrong} Nothing was restored.`);
+  } catch {
+    return fail('The file is damaged or not whole: it cannot be read to its end. Nothing was restored.');
+  }
+  if (!first || !last) return fail('The file is not whole: its end is missing. Nothing was restored.');
+  if (last.sha256 !== sum.digest('hex') || JSON.stringify(last.end) !== JSON.stringify(counts))
+    return fail('The file is damaged: it does not add up. Nothing was restored.');
+  return ok({ made: first.made, counts });
+}
+
+/**
+ * Puts all that a backup has into the database that is open, which must be empty but for what Veridon brings itself. Read through before
+ * the first row is touched; then whole or not at all. Fails with the reason.
+ */
+export async function restoreBackup(
+  file: string,
+): Promise<Result<{ made: string; counts: Record<string, number> }>> {
+  const checked = await checkBackup(file);
+  if (!checked.ok) return checked;
+  const database = await writing();
+  const filled = await rowsOf<{ n: number }>(
+    database,
+    sql`select ((select count(*) from plans) + (select count(*) from radios) + (select count(*) from copies))::int as n`,
+  );
+  if (filled[0]!.n > 0)
+    return fail(
+      'There are plans or radios here already. A backup is restored into an empty data directory: name one that is.',
+    );
+  await database.transaction(async (transaction) => {
+    let put: ((rows: unknown[]) => Promise<unknown>) | undefined;
+    let waiting: unknown[] = [];
+    const flush = async () => {
+      if (put && waiting.length > 0) await put(waiting);
+      waiting = [];
+    };
+    for await (const line of readLines(file)) {
+      const json = JSON.parse(line) as Record<string, unknown>;
+      if ('row' in json) {
+        waiting.push(json.row);
+        if (waiting.length >= AT_ONCE) await flush();
+      } else if ('table' in json) {
+        await flush();
+        const { table, columns } = tableSchema.parse(json);
+        // What a later schema has besides takes its usual value.
+        const names = sql.join(
+          columns.map((column) => sql.identifier(column)),
+          sql`, `,
+        );
+        const name = sql.identifier(table);
+        await transaction.execute(sql`delete from ${name}`);
+        put = (rows) =>
+          transaction.execute(
+            sql`insert into ${name} (${names}) select ${names} from jsonb_populate_recordset(null::${name}, ${JSON.stringify(rows)}::jsonb)`,
+          );
+      }
+    }
+    await flush();
+  });
+  return checked;
+}

@@ -1,0 +1,1 @@
+export { KeepingScreen } from './keeping-screen';
