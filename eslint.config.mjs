@@ -18,6 +18,7 @@ const MAY_IMPORT = {
   workers: ['core'],
   ui: [],
   views: ['core', 'api', 'ui', 'workers'],
+  'bench-page': ['core', 'ui', 'views'],
   app: ['server', 'views'],
   demo: ['core'],
 };

@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { build, installPackages } from './prepare.mjs';
 
 installPackages();
-build();
+await build();
 const { status } = spawnSync(
   process.execPath,
   ['--import', 'tsx', 'attack/main.mts', ...process.argv.slice(2)],

@@ -25,7 +25,7 @@ for (const [name, wanted] of [
 }
 
 installPackages();
-build();
+await build();
 
 const env = {
   ...process.env,
@@ -34,6 +34,7 @@ const env = {
   VERIDON_BENCH_PORT: String(benchPort),
   VERIDON_BENCH_DIR: process.env.VERIDON_BENCH_DIR ?? resolve(folder, 'bench'),
   VERIDON_BENCH_SPEED: process.env.VERIDON_BENCH_SPEED ?? '4',
+  VERIDON_BENCH_PLUGGED: process.env.VERIDON_BENCH_PLUGGED ?? 'tern-1',
   VERIDON_BENCH_URL: `http://127.0.0.1:${benchPort}`,
   NEXT_TELEMETRY_DISABLED: '1',
 };

@@ -25,7 +25,7 @@ const wants = (part) => asked.length === 0 || asked.includes(part);
 
 installPackages();
 const chromium = wantChromium();
-build();
+await build();
 const { default: puppeteer } = await import('puppeteer-core');
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];

@@ -65,10 +65,16 @@ const BUILT_FROM = [
 ];
 
 /** Makes the production build where the sources have changed since the last one. */
-export function build() {
+export async function build() {
   prepareDatabase();
   const wanted = digest(BUILT_FROM);
-  if (existsSync('.next/BUILD_ID') && existsSync(BENCH) && stampOf('build') === wanted) return;
+  if (
+    existsSync('.next/BUILD_ID') &&
+    existsSync(BENCH) &&
+    existsSync(BENCH_PAGE) &&
+    stampOf('build') === wanted
+  )
+    return;
   console.log('Building…');
   // A build has no business with anybody's data: it is given a directory of its own, which must not be there afterwards.
   const noData = resolve(STAMPS, 'no-data');
@@ -82,6 +88,7 @@ export function build() {
     process.exit(1);
   }
   buildBench();
+  await buildBenchPage();
   stamp('build', wanted);
 }
 
@@ -101,6 +108,36 @@ function buildBench() {
     logLevel: 'error',
   });
   if (made.errors.length > 0) process.exit(1);
+}
+
+/** The page of the bench: its script, its colours by Tailwind, its fonts. */
+const BENCH_PAGE = '.build/bench-page';
+async function buildBenchPage() {
+  const require = createRequire(import.meta.url);
+  const [{ default: postcss }, { default: tailwind }] = await Promise.all([
+    import('postcss'),
+    import('@tailwindcss/postcss'),
+  ]);
+  const from = 'src/bench-page/page.css';
+  const { css } = await postcss([tailwind({ optimize: true })]).process(readFileSync(from, 'utf8'), { from });
+  // As deep as where it was: its fonts are named from there.
+  mkdirSync(join(STAMPS, 'sheet'), { recursive: true });
+  const sheet = join(STAMPS, 'sheet', 'page.css');
+  writeFileSync(sheet, css);
+  rmSync(BENCH_PAGE, { recursive: true, force: true });
+  require('esbuild').buildSync({
+    entryPoints: { main: 'src/bench-page/main.tsx', page: sheet },
+    outdir: BENCH_PAGE,
+    bundle: true,
+    minify: true,
+    format: 'esm',
+    jsx: 'automatic',
+    assetNames: '[name]-[hash]',
+    publicPath: '/page',
+    loader: { '.woff2': 'file', '.woff': 'file' },
+    define: { 'process.env.NODE_ENV': '"production"' },
+    logLevel: 'error',
+  });
 }
 
 /** Makes the empty database from which every new data directory is copied, once for each version of PGlite and of the schema; says where it is. */

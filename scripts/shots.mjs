@@ -10,7 +10,7 @@ import { build, installPackages, wantChromium } from './prepare.mjs';
 
 installPackages();
 const executablePath = wantChromium();
-build();
+await build();
 const { default: puppeteer } = await import('puppeteer-core');
 
 const folder = mkdtempSync(join(tmpdir(), 'veridon-shots-'));

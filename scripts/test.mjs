@@ -56,7 +56,7 @@ check('Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
 check('Lint and import rules', 'npx', ['eslint', '.', '--max-warnings', '0']);
 check('Types', 'npx', ['tsc', '--noEmit']);
 jest('Unit tests', 'unit');
-build();
+await build();
 jest('Browser journeys', 'journeys');
 
 if (failedSteps.length > 0) console.log(`\nFailed: ${failedSteps.join(', ')}`);

@@ -10,12 +10,12 @@ import { listCopies, newestCopy } from './copies';
 import { reading } from './database';
 import { withBrokenOff } from './may-write';
 import { getPlan } from './plans';
-import { lookAtPorts } from './ports';
+import { lookAtPorts, lyingUnplugged } from './ports';
 import { calledOf, radioOf } from './radios';
 
 /** The bench: ports with who is on them, and every radio that has been here. */
 export async function lookAtBench(): Promise<Bench> {
-  const { ports, reachable } = await lookAtPorts();
+  const [{ ports, reachable }, lying] = await Promise.all([lookAtPorts(), lyingUnplugged()]);
   const database = await reading();
   const rows = await database.select().from(radios).orderBy(desc(radios.lastSeen));
   const sealed = await listCopies();
@@ -23,6 +23,7 @@ export async function lookAtBench(): Promise<Bench> {
   return {
     reachable,
     ports,
+    lying,
     radios: rows.map((row) => {
       const model = modelById(row.modelId);
       return {

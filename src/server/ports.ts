@@ -44,6 +44,34 @@ export async function listPorts(): Promise<{ ports: Port[]; reachable: boolean }
   }
 }
 
+const lyingSchema = z.object({
+  radios: z
+    .array(
+      z.object({
+        label: text(80),
+        serial: text(16),
+        model: text(60),
+        plugged: z.boolean(),
+        cabled: z.boolean(),
+      }),
+    )
+    .max(200),
+});
+
+/** What lies on the simulated bench with its cable out; nothing where it does not say. */
+export async function lyingUnplugged() {
+  try {
+    const answer = await fetchJson(new URL('/bench/radios', benchUrl()), {
+      most: 1_000_000,
+      signal: giveUpAfter(3000),
+      headers: benchHeaders(),
+    });
+    return lyingSchema.parse(answer).radios.flatMap(({ plugged, ...radio }) => (plugged ? [] : [radio]));
+  } catch {
+    return [];
+  }
+}
+
 interface Ports {
   answers: Map<string, Answer>;
   busy: Set<string>;

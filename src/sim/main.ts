@@ -5,7 +5,7 @@ const port = Number(process.env.VERIDON_BENCH_PORT ?? 4321);
 const folder = process.env.VERIDON_BENCH_DIR ?? '.data/bench';
 const speed = Number(process.env.VERIDON_BENCH_SPEED ?? 1);
 
-startSim({ port, folder, speed }).then(
+startSim({ port, folder, speed, plugged: process.env.VERIDON_BENCH_PLUGGED }).then(
   (sim) => {
     console.log(`Bench ready at http://127.0.0.1:${sim.port} (lines ${speed} times as fast as real)`);
     const stop = () => {

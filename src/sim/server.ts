@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { ANSWER_HEADERS, refusalOf, refuse, refuseUnreadable } from '../door/door.mjs';
 import { faultSchema, handleSchema, Station } from './bench/station';
 import { UNITS } from './bench/units';
-import { benchPage } from './bench/page';
+import { PAGE_POLICY, pagePart } from './bench/page';
 import { benchKey } from './keep';
 import { directoryFaultSchema } from './directory-faults';
 import { LedgerService } from './ledger/service';
@@ -17,6 +17,8 @@ export interface SimOptions {
   folder: string;
   /** How much faster than real the lines are. */
   speed: number;
+  /** The radio whose cable is in when its memory is made. */
+  plugged?: string | undefined;
 }
 
 const LONGEST_BODY = 10_000;
@@ -30,7 +32,8 @@ async function bodyOf(request: IncomingMessage): Promise<unknown> {
   return JSON.parse(text);
 }
 
-const METHODS = (path: string) => (path === '/' ? ['GET', 'HEAD'] : ['GET', 'HEAD', 'POST']);
+const METHODS = (path: string) =>
+  path === '/' || path.startsWith('/page/') ? ['GET', 'HEAD'] : ['GET', 'HEAD', 'POST'];
 
 /** True where two texts are alike, in a time that does not tell how far. */
 const alike = (a: string, b: string) => {
@@ -43,9 +46,13 @@ export function startSim({
   port,
   folder,
   speed,
+  plugged,
 }: SimOptions): Promise<{ port: number; key: string; close: () => void }> {
-  const stations = new Map(UNITS.map((unit) => [unit.id, new Station(unit, folder, speed)]));
   const register = new RegisterService();
+  const hears = (hz: number) => register.onAir(hz, Date.now());
+  const stations = new Map(
+    UNITS.map((unit) => [unit.id, new Station(unit, folder, speed, hears, unit.id === plugged)]),
+  );
   const ledger = new LedgerService();
 
   // Veridon reads the one from the bench's folder; the bench's own page is handed the other, which dies with the process.
@@ -69,15 +76,12 @@ export function startSim({
     // The directories are open to everybody, like those outside; the bench is not.
     if (request.method !== 'POST' && (await register.answer(url, request, response))) return;
     if (request.method !== 'POST' && (await ledger.answer(url, request, response))) return;
-    if (request.method !== 'POST' && url.pathname === '/') {
-      const nonce = randomBytes(16).toString('base64');
-      response.writeHead(200, {
-        'Content-Type': 'text/html; charset=utf-8',
-        'Cache-Control': 'no-store',
-        'Content-Security-Policy': `default-src 'none'; script-src 'nonce-${nonce}'; style-src 'nonce-${nonce}'; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'`,
-      });
-      response.end(benchPage(nonce, keys[1]!));
-      return;
+    if (request.method !== 'POST') {
+      const part = pagePart(url.pathname, keys[1]!);
+      if (part) {
+        response.writeHead(200, { 'Content-Type': part.type, 'Cache-Control': 'no-store', ...PAGE_POLICY });
+        return void response.end(part.body);
+      }
     }
     if (!mayHandle(request))
       return refuse(response, {

@@ -48,5 +48,7 @@ export const benchSchema = z.object({
     }),
   ),
   radios: z.array(radioSchema),
+  /** What lies on the simulated bench with its cable out. */
+  lying: z.array(z.object({ label: z.string(), serial: z.string(), model: z.string(), cabled: z.boolean() })),
 });
 export type Bench = z.infer<typeof benchSchema>;

@@ -1,39 +1,38 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { extname, join, resolve } from 'node:path';
+
+/** The bench's own page: bundled beforehand from src/bench-page, handed out from one folder. */
+
+/** Where the build has put it. */
+const FOLDER = resolve(process.env.VERIDON_BENCH_PAGE ?? '.build/bench-page');
+
+const TYPES: Record<string, string> = {
+  '.js': 'text/javascript; charset=utf-8',
+  '.css': 'text/css; charset=utf-8',
+  '.woff2': 'font/woff2',
+  '.woff': 'font/woff',
+};
+
+/** Its scripts, its colours and its type are its own; nothing else is let in. */
+export const PAGE_POLICY = {
+  'Content-Security-Policy':
+    "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src data:; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
+};
+
 /**
- * The bench's own small page: the radios as they lie there, with cable, switch, knob and key. `nonce` is that of its policy,
- * `key` what it shows when it asks; a page from elsewhere can read neither.
+ * A part of the page by its path: the page itself, or one of the files of its folder by a plain name; undefined where there is none.
+ * `key` is what the page shows when it asks; a page from elsewhere cannot read it.
  */
-export function benchPage(nonce: string, key: string): string {
-  return `<!doctype html>
-<html lang="en"><meta charset="utf-8"><title>Simulated bench</title>
-<style nonce="${nonce}">
-body{font:15px/1.5 system-ui,sans-serif;margin:2rem;max-width:60rem;background:#edf2ef;color:#18241f}
-section{border:1px solid #d0dbd5;border-radius:8px;background:#fcfefd;padding:1rem;margin:1rem 0}
-output{display:block;font:20px/1.4 monospace;background:#ccd8ca;border-radius:4px;padding:.5rem 1rem;margin:.5rem 0;min-height:3.4em;white-space:pre}
-button{font:inherit;margin:0 .4rem .4rem 0;padding:.2rem .8rem}
-</style>
-<header><h1>Simulated bench</h1>
-<p>Radios that behave like real ones. Veridon sees a radio while its cable is plugged in.</p></header>
-<main id="radios" aria-live="polite"></main>
-<script nonce="${nonce}">
-const main=document.getElementById('radios');
-const headers={Authorization:'Bearer ${key}'};
-const post=(id,body,sub='')=>fetch('/bench/radios/'+id+sub,{method:'POST',headers,body:JSON.stringify(body)}).then(show);
-function button(text,act){const b=document.createElement('button');b.textContent=text;b.onclick=act;return b}
-async function show(){
-  const {radios}=await (await fetch('/bench/radios',{headers})).json();
-  main.replaceChildren(...radios.map(r=>{
-    const s=document.createElement('section');
-    const h=document.createElement('h2');h.textContent=r.label+' ('+r.serial+')';
-    const o=document.createElement('output');
-    o.textContent=!r.on?'':r.face.slot?[r.face.slot+'  '+r.face.marks.join(' '),r.face.large,r.face.small+'  '+r.face.shift].join('\\n'):r.face.large;
-    const p=document.createElement('p');p.textContent=(r.plugged?'Plugged in. ':'Cable out. ')+(r.on?'On. ':'Off. ')+'Battery '+r.battery+'%.'+(r.halfWritten?' A write was cut off.':'');
-    s.append(h,o,p,button(r.plugged?'Pull the cable':'Plug in',()=>post(r.id,{plugged:!r.plugged})),
-      button(r.on?'Switch off':'Switch on',()=>post(r.id,{on:!r.on})),
-      button('Knob back',()=>post(r.id,{turn:-1})),button('Knob on',()=>post(r.id,{turn:1})),
-      button(r.keyDown?'Let the key go':'Press the key',()=>post(r.id,{keyDown:!r.keyDown})),
-      button('Cut the next write at 5,000 bytes',()=>post(r.id,{kind:'pull',atByte:5000},'/faults')));
-    return s}));
+export function pagePart(path: string, key: string): { type: string; body: string | Buffer } | undefined {
+  if (path === '/') return { type: 'text/html; charset=utf-8', body: html(key) };
+  const [, name] = /^\/page\/([a-zA-Z0-9-]+\.[a-z0-9]+)$/.exec(path) ?? [];
+  const type = TYPES[extname(name ?? '')];
+  if (name === undefined || type === undefined || !existsSync(join(FOLDER, name))) return undefined;
+  return { type, body: readFileSync(join(FOLDER, name)) };
 }
-show();setInterval(()=>{if(!document.hidden&&!main.contains(document.activeElement))show()},1500);
-</script></html>`;
-}
+
+const html = (key: string) => `<!doctype html>
+<html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Simulated bench</title>
+<link rel="icon" href="data:,"><link rel="stylesheet" href="/page/page.css">
+<body><div id="bench" data-key="${key}"></div>
+<script type="module" src="/page/main.js"></script></body></html>`;

@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { createServer, type Server, type Socket } from 'node:net';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { face, largeLineOf, type Face } from '../../core/models';
+import { face, largeLineOf, sidesOf, type Face } from '../../core/models';
 import { USUAL_REGION } from '../../core/radio';
 import { keepFile } from '../keep';
 import {
@@ -100,6 +100,10 @@ export class Station {
     readonly spec: UnitSpec,
     private readonly folder: string,
     private readonly speed: number,
+    /** Who is on the air on a frequency, Hz; null where nobody is. */
+    private readonly hears: (hz: number) => string | null = () => null,
+    /** True where its cable is in when its memory is made. */
+    cableIn = false,
   ) {
     mkdirSync(folder, { recursive: true });
     const { model } = spec;
@@ -114,7 +118,7 @@ export class Station {
       this.slot = kept.slot;
       this.cable = kept.cable;
       if (kept.plugged) void this.plug();
-    }
+    } else if (cableIn) void this.plug();
     this.keep();
   }
 
@@ -165,6 +169,7 @@ export class Station {
     return {
       id: spec.id,
       label: spec.label,
+      modelId: spec.model.id,
       model: `${spec.model.maker} ${spec.model.name}`,
       serial: spec.serial,
       firmware: spec.firmware,
@@ -178,6 +183,24 @@ export class Station {
       fault,
       port: this.port(),
       face: on ? this.face() : null,
+      cabled: spec.model.link !== null,
+      ...this.shown(),
+    };
+  }
+
+  /** What it stands at, side by side, and what is set on it; nothing where it can show nothing. */
+  private shown() {
+    const content = contentOf(this.device);
+    const at = (list: number, slot?: number) =>
+      content?.channels.find((held) => held.list === list && (slot === undefined || held.slot === slot)) ??
+      null;
+    const channel = at(0, this.slot);
+    const two = sidesOf(this.spec.model).length > 1;
+    return {
+      channel,
+      other: two ? at(sidesOf(this.spec.model)[1]!) : null,
+      settings: content?.settings ?? {},
+      air: channel && this.hears(channel.rx),
     };
   }
 

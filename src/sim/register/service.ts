@@ -4,6 +4,7 @@ import { registerRowSchema, type RegisterRow } from '../../core/directory';
 import { distanceKm } from '../../core/radio';
 import { meet, type DirectoryFault } from '../directory-faults';
 import { findTowns } from './gazetteer';
+import { seeded } from '../random';
 import { generateRegister } from './generate';
 
 const querySchema = z.object({
@@ -18,6 +19,8 @@ const querySchema = z.object({
 });
 
 const PAGE = 100;
+/** How long somebody speaks, ms. */
+const ON_AIR_MS = 15_000;
 
 /** What the keepers of the register change in it: rows put in or put right by their reference, others taken out. */
 export const registerChangesSchema = z.strictObject({
@@ -55,6 +58,16 @@ export class RegisterService {
     for (const ref of drop) byRef.delete(ref);
     this.rows = [...byRef.values()];
     return true;
+  }
+
+  /** Who is on the air just now on a frequency, Hz: a station of the register, for a quarter of a minute now and then; null where nobody is. */
+  onAir(hz: number, now: number): string | null {
+    const part = Math.floor(now / ON_AIR_MS);
+    const heard = this.rows.find(
+      ({ ref, output_mhz }, at) =>
+        Math.abs(Number(output_mhz) * 1e6 - hz) < 3000 && seeded(part * 7919 + at + ref.length)() < 0.3,
+    );
+    return heard ? `${heard.call || heard.site}${heard.call && heard.site ? `, ${heard.site}` : ''}` : null;
   }
 
   order(fault: DirectoryFault): void {

@@ -12,7 +12,7 @@ import { JobPanel } from './job-panel';
 import { useBench, type BenchInHand } from './use-bench';
 import { WritePanel } from './write-panel';
 import type { PlanId } from '@/core/plan';
-import type { Radio } from '@/core/bench';
+import type { Bench, Radio } from '@/core/bench';
 import type { PlanName } from './plan-name';
 
 interface Props {
@@ -180,6 +180,25 @@ function Ready({ modelId }: { modelId: string }) {
   );
 }
 
+/** What lies on the table with its cable out: to be plugged in, or with a memory that is a file. */
+function Lying({ lying }: Pick<Bench, 'lying'>) {
+  const cabled = lying.filter((radio) => radio.cabled);
+  if (cabled.length === 0) return null;
+  return (
+    <section aria-label="Not plugged in" className="pt-1 text-left text-[13px] text-soft">
+      <h2 className="pb-0.5 font-medium">On the table, cable out</h2>
+      <ul>
+        {cabled.map(({ label, serial }) => (
+          <li key={serial} className="flex justify-between gap-2">
+            <span className="truncate">{label}</span>
+            <span className="mono shrink-0 text-[12px]">{serial}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** The Bench: which radios are here, what they hold, reading and writing them. */
 export function BenchScreen({ plans, planId, benchUrl }: Props) {
   const hand = useBench();
@@ -227,6 +246,7 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
             <b className="font-semibold">{port.name}</b> {port.reason ?? 'Asking who is there.'}
           </p>
         ))}
+        {hand.bench && radios.length > 0 && <Lying lying={hand.bench.lying} />}
         {(radios.length > 0 || hand.bench?.reachable === false) && (
           <p className="text-[13px] text-soft">
             {hand.bench?.reachable === false ? (
@@ -246,6 +266,7 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
             Plug one in on the {link} and it appears here. Read it first: what it holds now is sealed, so that
             you can always go back.
           </p>
+          {hand.bench && <Lying lying={hand.bench.lying} />}
         </section>
       )}
     </main>

@@ -9,19 +9,26 @@ import type { Region } from '@/core/radio';
 type Settings = Readonly<Record<string, unknown>>;
 const NO_SETTINGS: Settings = {};
 
-/** True while the key is held, by mouse or by keyboard; it is let go wherever the pointer is. */
-function useKey() {
-  const [keyDown, setKeyDown] = useState(false);
+/** True while the key is held, by mouse or by keyboard; it is let go wherever the pointer is. `onKey` hears of both. */
+function useKey(onKey: ((down: boolean) => void) | undefined) {
+  const [keyDown, set] = useState(false);
+  const setKeyDown = (down: boolean) => {
+    set(down);
+    if (down !== keyDown) onKey?.(down);
+  };
   useEffect(() => {
     if (!keyDown) return;
-    const letGo = () => setKeyDown(false);
+    const letGo = () => {
+      set(false);
+      onKey?.(false);
+    };
     window.addEventListener('pointerup', letGo);
     window.addEventListener('blur', letGo);
     return () => {
       window.removeEventListener('pointerup', letGo);
       window.removeEventListener('blur', letGo);
     };
-  }, [keyDown]);
+  }, [keyDown, onKey]);
   return { keyDown, setKeyDown };
 }
 
@@ -36,6 +43,8 @@ export function RadioFace({
   onTurn,
   besideTurn,
   nothing = 'This channel is left out of the fit.',
+  dark = 'Not in this radio',
+  onKey,
 }: {
   channel: FittedChannel | null;
   model: Model;
@@ -52,8 +61,12 @@ export function RadioFace({
   besideTurn?: ReactNode;
   /** What is said where there is no channel to show. */
   nothing?: string;
+  /** What the display shows then. */
+  dark?: string;
+  /** Hears when the key is pressed and let go. */
+  onKey?: (down: boolean) => void;
 }) {
-  const { keyDown, setKeyDown } = useKey();
+  const { keyDown, setKeyDown } = useKey(onKey);
   const read = (one: FittedChannel, down: boolean, held: string) =>
     face(one, model, down, region, largeLineOf(model, one.list, settings), held);
   const shown = channel && read(channel, keyDown, bank);
@@ -100,7 +113,7 @@ export function RadioFace({
       {turn}
     </p>
   );
-  const parts = { shown, beside, pressKey, said };
+  const parts = { shown, beside, pressKey, said, dark };
   return (
     <section aria-label={`What the ${model.name} will show`} className="shrink-0">
       {model.face.hand === 'oriel' ? (
@@ -117,13 +130,14 @@ interface Parts {
   beside: Face | null;
   pressKey: (className: string, label: ReactNode) => ReactNode;
   said: ReactNode;
+  dark: string;
 }
 
 const glass = (sending: boolean | undefined) =>
   clsx('mono border text-glass-ink shadow-inner', sending ? 'border-transmit' : 'border-line-strong');
 
 /** Larkmoor: a square case, the display heavy and upright, the key at the side; mobiles have a line a side and no aerial. */
-function Larkmoor({ shown, beside, pressKey, said, mobile }: Parts & { mobile: boolean }) {
+function Larkmoor({ shown, beside, pressKey, said, dark, mobile }: Parts & { mobile: boolean }) {
   return (
     <div className={clsx('relative flex items-stretch', !mobile && 'pt-4')}>
       {!mobile && (
@@ -167,7 +181,7 @@ function Larkmoor({ shown, beside, pressKey, said, mobile }: Parts & { mobile: b
               </div>
             </>
           ) : (
-            <p className="pt-6 text-center text-[12.5px]">Not in this radio</p>
+            <p className="pt-6 text-center text-[12.5px]">{dark}</p>
           )}
         </div>
         {beside && (
@@ -192,7 +206,7 @@ function Larkmoor({ shown, beside, pressKey, said, mobile }: Parts & { mobile: b
 }
 
 /** Oriel: a long low front with round corners, a dial at its side, figures thin and wide; the key lies below. */
-function Oriel({ shown, pressKey, said }: Parts) {
+function Oriel({ shown, pressKey, said, dark }: Parts) {
   return (
     <div className="rounded-[22px] border-2 border-line-strong bg-sheet p-2.5">
       <div className="flex items-center gap-2.5">
@@ -224,7 +238,7 @@ function Oriel({ shown, pressKey, said }: Parts) {
               </div>
             </>
           ) : (
-            <p className="pt-7 text-center text-[12.5px]">Not in this radio</p>
+            <p className="pt-7 text-center text-[12.5px]">{dark}</p>
           )}
         </div>
         <svg
