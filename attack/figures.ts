@@ -32,7 +32,12 @@ setInterval(() => {
 }, TICK).unref();
 
 /** Asks and times the answer; goes away after `waitMs` with status 0, whatever becomes of the request. */
-export async function ask(url: string, init: RequestInit = {}, waitMs = 10_000): Promise<Answer> {
+export async function ask(
+  url: string,
+  init: RequestInit = {},
+  // Who waits in turn for the printer is told so within its own bound.
+  waitMs = /\/paper\b/.test(url) ? PRINTER_MS : 10_000,
+): Promise<Answer> {
   const began = performance.now();
   const stoodBefore = stoodStill;
   const took = () => performance.now() - began - (stoodStill - stoodBefore);

@@ -39,6 +39,7 @@ async function violations(): Promise<string[]> {
 }
 
 const SCREENS: [string, string, () => Promise<unknown>][] = [
+  ['data and backups', 'data', () => page().waitForSelector('[aria-label="What is kept"]')],
   ['Plans', '', () => page().waitForSelector('[aria-label=Plans] li')],
   [
     'a new plan',

@@ -115,3 +115,39 @@ test('another is restored instead', async () => {
   await press(page(), 'Restore it');
   await underWay('is as it was when the sealed copy was taken');
 });
+
+test('from the radio’s side: its knob, its keys, its switch and its cable are handled on the table, and Veridon sees it', async () => {
+  const pages = page();
+  await pages.goto(world().bench);
+  const card = 'section[aria-label="Tern P2, yellow tape"]';
+  await sees(pages, card, 'CALL2');
+  await pages.click(`${card} [aria-label="Turn up"]`);
+  await sees(pages, `${card} [aria-label=Display]`, 'M-001');
+  // Stored on its keys, it is what it shows.
+  await pages.click(`${card} summary`);
+  await pages.type(`${card} form label:nth-of-type(2) input`, 'HERE');
+  await pages.type(`${card} form label:nth-of-type(3) input`, '145.225');
+  await pages.evaluate((one) => {
+    [...document.querySelectorAll<HTMLButtonElement>(`${one} form button`)]
+      .find(({ textContent }) => textContent === 'Store')!
+      .click();
+  }, card);
+  await sees(pages, `${card} [aria-label=Display]`, 'HERE');
+  await pages.evaluate((one) => {
+    [...document.querySelectorAll<HTMLButtonElement>(`${one} button`)]
+      .find(({ textContent }) => textContent === 'Plug it in')!
+      .click();
+  }, card);
+  await sees(pages, '[aria-label="Sockets of the computer"]', 'Tern P2, yellow tape');
+  await pages.goto(`${world().url}/bench`);
+  await sees(pages, '[aria-label=Radios]', 'LK204417');
+  await sees(pages, '[aria-label="Not plugged in"]', 'LK204533');
+});
+
+test('everything is backed up by hand on the page Data, which says what is kept and that it is sound', async () => {
+  await page().goto(`${world().url}/data`);
+  await sees(page(), '[aria-label=Backups]', 'None yet');
+  await sees(page(), 'main', 'Every sealed copy is, bit for bit, what was sealed');
+  await press(page(), 'Back up now');
+  await sees(page(), '[aria-label=Backups]', 'asked for');
+});

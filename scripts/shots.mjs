@@ -156,10 +156,27 @@ await sees('was read');
 // What stands below moves down for the word that it is done.
 await pause(700);
 await press('Write to LK204417');
-await shot('bench-ask');
 await press('Write it');
 await sees('read back as they were sent');
-await shot('bench-done');
+// The radio is changed on its own keys, and read again: what is held three ways.
+for (const key of [
+  { slot: 0, name: 'SHIPS', rx: 145_525_000 },
+  { slot: 3, clear: true },
+  { slot: 60, name: 'REGATT', rx: 145_225_000 },
+])
+  await order('', { key });
+await press('All right');
+await press('Read');
+await page.waitForSelector('[aria-label="Done on its keys"] li');
+await shot('bench-by-hand');
+await order('', { battery: 70 });
+await page.goto(`http://127.0.0.1:${benchPort}/`);
+await sees('Gannet M8, in the van');
+await shot('bench-table');
+await page.goto(`${url}/data`);
+await press('Back up now');
+await sees('asked for');
+await shot('data');
 
 await fetch(`${url}/api/plans/pl_ketterbyweekend/duplicate`, { method: 'POST' });
 await page.goto(`${url}/`);
@@ -217,26 +234,6 @@ await (await page.$$('table button'))[75].click();
 await shot('bytes');
 
 /** The face beside the table, for one cell of a plan; with the key down where it is held. */
-const faceOf = async (name, id, cell, held = false) => {
-  await page.goto(`${url}/plans/${id}`);
-  await page.waitForSelector(cell);
-  await page.click(cell);
-  await pause(700);
-  const face = await page.waitForSelector('section[aria-label^="What the"]');
-  const box = await face.boundingBox();
-  const hold = await (
-    await page.waitForSelector('::-p-aria([name="Hold to send"][role="button"])')
-  ).boundingBox();
-  await page.mouse.move(hold.x + 10, hold.y + 10);
-  if (held) await page.mouse.down();
-  await pause(300);
-  const clip = { x: box.x - 8, y: box.y - 8, width: box.width + 16, height: box.height + 16 };
-  await page.screenshot({ path: `docs/screenshots/${name}.png`, clip });
-  if (held) await page.mouse.up();
-  console.log(`docs/screenshots/${name}.png`);
-};
-await faceOf('face-petrel-sending', 'pl_basestation', '#cell-9-name', true);
-
 await theme('dark');
 await page.goto(plan);
 await page.waitForSelector('#cell-5-tx');

@@ -3,6 +3,7 @@ import {
   benchSchema,
   copyIdSchema,
   copySchema,
+  NOTE_LIMIT,
   jobRequestSchema,
   jobSchema,
   writePreviewSchema,
@@ -77,6 +78,17 @@ export const radioApi = {
     type: 'application/octet-stream',
     problems: [404],
   }),
+  copyNote: operation(
+    'POST',
+    '/api/copies/{id}/note',
+    'Says something of a sealed copy, which itself never changes',
+    {
+      params: z.object({ id: copyIdSchema }),
+      body: z.strictObject({ note: text(NOTE_LIMIT) }),
+      response: copySchema,
+      problems: [404, 507],
+    },
+  ),
   copyPlan: operation('POST', '/api/copies/{id}/plan', 'Makes a plan of what a sealed copy holds', {
     params: z.object({ id: copyIdSchema }),
     status: 201,

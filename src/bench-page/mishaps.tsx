@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { Button, Choice } from '@/ui';
 import type { Lying } from './bench';
 
-type Kind = 'none' | 'pull' | 'flip' | 'silent' | 'wrong model' | 'newer firmware' | 'refuse' | 'slow';
+type Kind =
+  'none' | 'pull' | 'flip' | 'silent' | 'wrong model' | 'newer firmware' | 'refuse' | 'slow' | 'rubbish';
 
 const KINDS: readonly (readonly [Kind, string])[] = [
   ['none', 'Nothing goes wrong'],
@@ -13,6 +14,7 @@ const KINDS: readonly (readonly [Kind, string])[] = [
   ['newer firmware', 'It has a newer firmware'],
   ['refuse', 'It refuses to be written'],
   ['slow', 'Its line is ten times as slow'],
+  ['rubbish', 'It sends rubbish'],
 ];
 
 /** What is ordered for each; bytes are counted on the way to the radio, from now on. */
@@ -25,6 +27,7 @@ const ORDERS: Record<Kind, (atByte: number) => object> = {
   'newer firmware': () => ({ kind: 'newer firmware', version: '9.01' }),
   refuse: () => ({ kind: 'refuse' }),
   slow: () => ({ kind: 'slow', factor: 10 }),
+  rubbish: () => ({ kind: 'rubbish' }),
 };
 
 /** The drawer of mishaps: what is to go wrong with a radio next. */

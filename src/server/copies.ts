@@ -5,7 +5,7 @@ import { decodeImage, planOfContent, type MakeIds } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import { makeId, type RadioId } from '../core/plan';
 import { USUAL_REGION } from '../core/radio';
-import { copies } from '../db';
+import { copies, copyNotes } from '../db';
 import { reading, writing } from './database';
 import { NOBODY } from './once';
 import { createPlan, type KeptPlan } from './plans';
@@ -22,6 +22,7 @@ const copyFields = {
   sha256: copies.sha256,
   takenAt: copies.takenAt,
   bytes: sql<number>`length(${copies.image})`,
+  note: sql<string>`coalesce(${copyNotes.note}, '')`,
 };
 
 /** The copies of a radio, or of all, newest first. */
@@ -30,9 +31,23 @@ export async function listCopies(radioId?: RadioId): Promise<Copy[]> {
   const rows = await database
     .select(copyFields)
     .from(copies)
+    .leftJoin(copyNotes, eq(copyNotes.copyId, copies.id))
     .where(radioId === undefined ? undefined : eq(copies.radioId, radioId))
     .orderBy(desc(copies.takenAt));
   return rows.map((row) => ({ ...row, takenAt: row.takenAt.toISOString() }));
+}
+
+/** Says something of a sealed copy, or nothing any more; the copy itself stays what it is. */
+export async function noteCopy(id: string, note: string): Promise<Copy> {
+  const database = await writing();
+  const { radioId } = await getCopy(id);
+  if (note === '') await database.delete(copyNotes).where(eq(copyNotes.copyId, id));
+  else
+    await database
+      .insert(copyNotes)
+      .values({ copyId: id, note })
+      .onConflictDoUpdate({ target: copyNotes.copyId, set: { note } });
+  return (await listCopies(radioId)).find((copy) => copy.id === id)!;
 }
 
 /** Seals a read-out. One that is the same, byte for byte, as the newest copy of that radio is not kept twice. */

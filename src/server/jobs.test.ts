@@ -14,7 +14,7 @@ import { createPlan, setRemoved } from './plans';
 import { editPlan } from './revisions';
 import { lookAtBench, previewWrite } from './bench';
 import { doneByHand } from './by-hand';
-import { getCopy, listCopies, planFromCopy } from './copies';
+import { getCopy, listCopies, noteCopy, planFromCopy } from './copies';
 
 /** Reads, writes and restores against the real bench, in this process; the database in a directory of its own. */
 
@@ -366,4 +366,13 @@ describe('a radio on a block link, with two modules', () => {
     expect(resumed).toMatchObject({ state: 'done' });
     expect(resumed.result.resumedAt).toBeGreaterThanOrEqual(4000);
   });
+});
+
+test('a sealed copy is said something of, and stays what it is', async () => {
+  const [copy] = await listCopies(radioId);
+  expect(copy!.note).toBe('');
+  expect(await noteCopy(copy!.id, 'before the regatta')).toEqual({ ...copy, note: 'before the regatta' });
+  expect((await getCopy(copy!.id)).sha256).toBe(copy!.sha256);
+  expect(await noteCopy(copy!.id, '')).toEqual(copy);
+  await expect(noteCopy('cp_nothingthere', 'x')).rejects.toMatchObject({ kind: 'not-found' });
 });

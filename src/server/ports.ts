@@ -171,8 +171,10 @@ export async function lookAtPorts() {
 /** The port on which a radio answers now, or the problem that says it is not there. */
 export async function portWith(radioId: RadioId): Promise<Present & { port: Port; called: string }> {
   const { ports } = await listPorts();
+  const others: string[] = [];
   for (const port of ports) {
     const answer = await answerOf(port);
+    if (answer && 'reason' in answer) others.push(` On ${port.name}: ${answer.reason}`);
     if (answer && 'ident' in answer && answer.radioId === radioId)
       return { port, ...answer, called: calledOf({ serial: answer.ident.serial, modelId: answer.model.id }) };
   }
@@ -181,6 +183,6 @@ export async function portWith(radioId: RadioId): Promise<Present & { port: Port
     409,
     'radio-away',
     'The radio is not there',
-    `No port has ${called} on it. Plug it in and switch it on.`,
+    `No port has ${called} on it. Plug it in and switch it on.${others.slice(0, 3).join('')}`,
   );
 }

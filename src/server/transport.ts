@@ -69,7 +69,11 @@ export async function runLink(
     before += bytes;
     ident = end.ident;
   }
-  return { kind: 'finished', ident: ident!, image: parts.length > 0 ? Buffer.concat(parts) : null };
+  return {
+    kind: 'finished',
+    ident: ident!,
+    image: parts.length > 0 ? Uint8Array.from(Buffer.concat(parts)) : null,
+  };
 }
 
 /** The lengths of the stretches of a model's image that are carried each for itself. */

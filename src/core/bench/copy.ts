@@ -17,5 +17,9 @@ export const copySchema = z.object({
   sha256: z.string(),
   takenAt: z.string(),
   bytes: z.int(),
+  /** What somebody says of it; empty where nothing. */
+  note: z.string(),
 });
+/** Longest note on a sealed copy, characters. */
+export const NOTE_LIMIT = 200;
 export type Copy = z.infer<typeof copySchema>;

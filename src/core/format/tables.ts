@@ -96,7 +96,8 @@ export function writeTables(
 ): Uint8Array {
   if (base.length !== imageBytes(format))
     throw new Error(`An image of ${base.length} bytes for a format of ${imageBytes(format)}`);
-  const image = base.slice();
+  // Not `slice`: of the bytes that a socket or a file gives it would be the same bytes under another name.
+  const image = Uint8Array.from(base);
   const empty = format.container.kind === 'lines' ? 0x20 : 0xff;
   for (const layout of format.layouts) {
     const rows = tables[layout.table] ?? [];

@@ -312,3 +312,13 @@ test('comparison counts the radio’s own counters apart', () => {
     volatile: { bytes: 16, different: 1 },
   });
 });
+
+test('what an image is written on stays as it was, whichever kind of bytes it is: those of sockets and files share what they are sliced of', () => {
+  for (const model of MODELS) {
+    const base = Buffer.from(blankImage(formatOf(model)));
+    const before = Uint8Array.from(base);
+    const image = encodeImage({ channels: [], settings: {} }, base, model);
+    image.fill(0x5a);
+    expect(base.equals(before)).toBe(true);
+  }
+});

@@ -72,7 +72,8 @@ function faultsOf(image: Uint8Array, model: Model): string[] {
 }
 
 function ofOneFile(bytes: Uint8Array, model: Model, wanted: number): Recognised {
-  if (bytes.length === wanted) return { model, image: bytes.slice(), faults: faultsOf(bytes, model) };
+  if (bytes.length === wanted)
+    return { model, image: Uint8Array.from(bytes), faults: faultsOf(bytes, model) };
   const image = blankImage(formatOf(model));
   image.set(bytes.subarray(0, wanted));
   const how =

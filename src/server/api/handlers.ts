@@ -24,7 +24,7 @@ import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } fr
 import { familyOf, movePlan, offersFrom } from '../family';
 import { makeBackup } from '../backup';
 import { doneByHand } from '../by-hand';
-import { getCopy, listCopies, planFromCopy } from '../copies';
+import { getCopy, listCopies, noteCopy, planFromCopy } from '../copies';
 import { lookAtBench, previewWrite } from '../bench';
 import { marksOf, planThen, setMark } from '../marks';
 import { planLog } from '../plan-log';
@@ -137,6 +137,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
     const copy = await getCopy(params.id);
     return { file: copy.image, type: 'application/octet-stream', name: `${copy.called}-${copy.id}.bin` };
   },
+  copyNote: ({ params, body }) => noteCopy(params.id, body.note.trim()),
   copyPlan: ({ params, asker }) => planFromCopy(params.id, asker),
   keeping: () => lookAtKeeping(),
   makeBackup: () => makeBackup('request'),

@@ -1,12 +1,13 @@
 'use client';
 
+import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { call, sentenceOf } from '@/api/call';
 import { radioApi } from '@/api/radios';
 import { Button, Moment, Trouble } from '@/ui';
 import type { BenchInHand } from './use-bench';
-import type { Copy, Radio } from '@/core/bench';
+import { NOTE_LIMIT, type Copy, type Radio } from '@/core/bench';
 
 const REASON: Record<Copy['reason'], string> = {
   'first read': 'As it came',
@@ -14,6 +15,37 @@ const REASON: Record<Copy['reason'], string> = {
   'before write': 'Before a write',
   'after write': 'After a write',
 };
+
+/** What somebody says of a copy, to be found by; kept when the field is left. */
+function Note({ copy, onTrouble }: { copy: Copy; onTrouble: (words: string) => void }) {
+  const client = useQueryClient();
+  const [typed, setTyped] = useState<string | null>(null);
+  const keep = async () => {
+    if (typed === null || typed.trim() === copy.note) return setTyped(null);
+    try {
+      await call(radioApi.copyNote, { params: { id: copy.id }, body: { note: typed.trim() } });
+      await client.invalidateQueries({ queryKey: ['bench'] });
+    } catch (error) {
+      onTrouble(sentenceOf(error));
+    }
+    setTyped(null);
+  };
+  return (
+    <input
+      aria-label={`Note on the copy ${copy.sha256.slice(0, 8)}`}
+      placeholder="note"
+      maxLength={NOTE_LIMIT}
+      value={typed ?? copy.note}
+      className="min-w-0 flex-1 rounded border border-transparent bg-transparent px-1.5 py-0.5 placeholder:text-soft hover:border-line focus:border-line-strong"
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={() => void keep()}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') event.currentTarget.blur();
+        if (event.key === 'Escape') setTyped(null);
+      }}
+    />
+  );
+}
 
 /** The sealed copies of a radio: to fall back on, to take away as a file, to make a plan of. */
 export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchInHand; busy: boolean }) {
@@ -48,12 +80,13 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
             className="flex items-center gap-3 border-b border-line px-3 py-1 text-[13px] last:border-0"
           >
             <span className="w-28 font-medium">{REASON[copy.reason]}</span>
-            <span className="flex-1 text-soft">
+            <span className="shrink-0 text-soft">
               <span title={`${copy.bytes.toLocaleString()} bytes`}>
                 <Moment at={copy.takenAt} />
               </span>{' '}
               <span className="mono text-[12px]">{copy.sha256.slice(0, 8)}</span>
             </span>
+            <Note copy={copy} onTrouble={setTrouble} />
             {asking === copy.id ? (
               <>
                 <span>Write it back to {radio.called}?</span>

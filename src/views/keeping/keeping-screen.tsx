@@ -3,6 +3,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from '@/api/call';
 import { keepingApi } from '@/api/keeping';
+import { radioApi } from '@/api/radios';
+import type { Job } from '@/core/bench';
 import { Button, Moment, Trouble, useCommands } from '@/ui';
 
 const sizeOf = (bytes: number): string =>
@@ -13,6 +15,48 @@ const sizeOf = (bytes: number): string =>
       : `${Math.ceil(bytes / 1000)} kB`;
 
 const BY = { itself: 'by itself, each day', request: 'asked for' } as const;
+
+const DID: Record<Job['kind'], string> = {
+  read: 'read',
+  write: 'written',
+  restore: 'restored',
+  resume: 'gone on with',
+};
+
+/** The last transfers between Veridon and radios, whatever came of them. */
+function Transfers() {
+  const jobs = useQuery({ queryKey: ['jobs'], queryFn: () => call(radioApi.jobs), retry: false });
+  const all = jobs.data?.jobs ?? [];
+  return (
+    <section aria-label="Transfers" className="rounded-md border border-line bg-sheet">
+      <h2 className="border-b border-line px-3 py-1.5 text-[13px]">
+        <b className="font-semibold">Transfers</b> <span className="text-soft">the last twenty</span>
+      </h2>
+      {all.length === 0 && (
+        <p className="px-3 py-2 text-[13px] text-soft">
+          None yet: no radio has been read or written. Plug one in and open the Bench.
+        </p>
+      )}
+      <ul>
+        {all.map(({ id, startedAt, called, kind, state, message }) => (
+          <li
+            key={id}
+            className="flex items-baseline gap-3 border-b border-line px-3 py-1 text-[13px] last:border-0"
+          >
+            <span className="w-44 shrink-0 text-soft">
+              <Moment at={startedAt} />
+            </span>
+            <span className="mono w-24 shrink-0">{called}</span>
+            <span className="w-24 shrink-0">{DID[kind]}</span>
+            <span className={state === 'failed' || state === 'stopped' ? 'text-stop' : 'text-soft'}>
+              {message}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
 
 /** What is kept as a whole: where it lies, how large it is, what is in it, whether it is sound, and its backups. */
 export function KeepingScreen() {
@@ -121,6 +165,7 @@ export function KeepingScreen() {
           </section>
         </div>
       )}
+      <Transfers />
     </main>
   );
 }
