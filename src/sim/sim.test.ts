@@ -222,7 +222,16 @@ describe('the process', () => {
     expect(page.headers.get('content-security-policy')).toContain("frame-ancestors 'none'");
     const html = await page.text();
     expect(html).not.toContain(sim.key);
-    const handed = /Bearer ([0-9a-f]{48})/.exec(html)![1]!;
+    const handed = /data-key="([0-9a-f]{48})"/.exec(html)![1]!;
+    // Of its folder plain names alone are handed out.
+    for (const path of [
+      '/page/../bench.mjs',
+      '/page/%2e%2e%2fbench.mjs',
+      '/page/.hidden',
+      '/page/main.exe',
+      '/page/a/b.js',
+    ])
+      expect((await ask(sim, path, undefined, {})).status).not.toBe(200);
     const pages = { Authorization: `Bearer ${handed}` };
     expect(await ask(sim, TERN, { plugged: false }, pages)).toMatchObject({ status: 200 });
     sim.close();

@@ -186,7 +186,7 @@ function Lying({ lying }: Pick<Bench, 'lying'>) {
   if (cabled.length === 0) return null;
   return (
     <section aria-label="Not plugged in" className="pt-1 text-left text-[13px] text-soft">
-      <h2 className="pb-0.5 font-medium">On the table, cable out</h2>
+      <p className="pb-0.5 font-medium">On the table, cable out</p>
       <ul>
         {cabled.map(({ label, serial }) => (
           <li key={serial} className="flex justify-between gap-2">
