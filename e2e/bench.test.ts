@@ -151,3 +151,36 @@ test('everything is backed up by hand on the page Data, which says what is kept 
   await press(page(), 'Back up now');
   await sees(page(), '[aria-label=Backups]', 'asked for');
 });
+
+test('one plan to several radios at once, each with its own greeting; one fails and stops no other, and the report says so', async () => {
+  const units = ['tern-1', 'tern-2', 'tern-3', 'gannet-1', 'gannet-2'];
+  for (const unit of units) await world().atBench(`/bench/radios/${unit}`, { plugged: true, on: true });
+  const { body } = await world().api<{ radios: { id: string; serial: string; port: string | null }[] }>(
+    '/api/radios',
+  );
+  const here = body.radios.filter(({ port }) => port !== null);
+  expect(here.length).toBe(6);
+  for (const { id } of here) await world().api('/api/jobs', 'POST', { kind: 'read', radioId: id });
+  await until('all of them to be read', async () => {
+    const { jobs } = (await world().api<{ jobs: { state: string }[] }>('/api/jobs')).body;
+    return jobs.every(({ state }) => state !== 'running');
+  });
+  await world().atBench('/bench/radios/gannet-2/faults', { kind: 'refuse' });
+  await page().goto(`${world().url}/bench?plan=${planId}`);
+  await press(page(), 'Write to several…');
+  await sees(page(), '[aria-label="Write to several"]', 'LK204533');
+  await page().type('[aria-label="Greeting of LK204533"]', 'SHOP');
+  await press(page(), 'Write to 6 radios');
+  const said = await sees(
+    page(),
+    '[aria-label=Report] [role=status]',
+    '5 of 6 written and proved, 1 not.',
+    60_000,
+  );
+  expect(said).toContain('1 not');
+  await sees(page(), '[aria-label=Report]', 'The radio says no: it refuses to be written');
+  const link = await page().$eval('[aria-label=Report] a', (one) => (one as HTMLAnchorElement).href);
+  await page().goto(link);
+  await sees(page(), 'main', 'Written to several radios');
+  await sees(page(), '[aria-label=Report]', 'bytes read back as they were sent');
+});

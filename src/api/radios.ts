@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import {
+  batchSchema,
   benchSchema,
   copyIdSchema,
   copySchema,
   NOTE_LIMIT,
   jobRequestSchema,
   jobSchema,
+  severalRequestSchema,
   writePreviewSchema,
 } from '../core/bench';
 import { besideChangeSchema } from '../core/compare';
@@ -103,6 +105,22 @@ export const radioApi = {
     status: 202,
     response: jobSchema,
     problems: [404, 409, 410, 422, 507],
+  }),
+  startSeveral: operation(
+    'POST',
+    '/api/several',
+    'Writes one plan to several radios, each with its own settings',
+    {
+      body: severalRequestSchema,
+      status: 202,
+      response: batchSchema,
+      problems: [404, 409, 410, 507],
+    },
+  ),
+  several: operation('GET', '/api/several/{id}', 'What came of writing one plan to several radios', {
+    params: z.object({ id: z.string().regex(/^bt_[a-z0-9]{4,40}$/, 'is not the id of a report') }),
+    response: batchSchema,
+    problems: [404, 410],
   }),
   job: operation('GET', '/api/jobs/{id}', 'A job with its progress', {
     params: jobParams,

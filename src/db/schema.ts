@@ -8,7 +8,7 @@ import {
   text,
   timestamp,
 } from 'drizzle-orm/pg-core';
-import type { CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
+import type { BatchRow, CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
 import type { Entry } from '../core/directory';
 import type {
   ChannelFields,
@@ -185,6 +185,19 @@ export const jobs = pgTable('jobs', {
   instance: text('instance'),
   startedAt: instant('started_at').notNull().defaultNow(),
   endedAt: instant('ended_at'),
+});
+
+/** One plan written to several radios: what came of each. */
+export const batches = pgTable('batches', {
+  id: text('id').primaryKey(),
+  planId: text('plan_id')
+    .$type<PlanId>()
+    .notNull()
+    .references(() => plans.id),
+  planRevision: integer('plan_revision').notNull(),
+  rows: jsonb('rows').$type<BatchRow[]>().notNull(),
+  instance: text('instance'),
+  at: instant('at').notNull().defaultNow(),
 });
 
 /** Changes by the key that their client made, so that one that is sent again is answered again and not done again. */

@@ -24,25 +24,32 @@ export async function lookAtBench(): Promise<Bench> {
     reachable,
     ports,
     lying,
-    radios: rows.map((row) => {
-      const model = modelById(row.modelId);
-      return {
-        id: row.id,
-        serial: row.serial,
-        called: calledOf(row),
-        modelId: row.modelId,
-        model: model ? `${model.maker} ${model.name}` : row.modelId,
-        firmware: row.firmware,
-        newerThan: model && isNewer(row.firmware, model) ? model.firmware : null,
-        battery: row.battery,
-        label: row.label,
-        canResume: row.state === 'half written' && broken.has(row.id),
-        state: row.state,
-        lastSeen: row.lastSeen.toISOString(),
-        port: ports.find((port) => port.radioId === row.id)?.name ?? null,
-        copies: sealed.filter((copy) => copy.radioId === row.id),
-      };
-    }),
+    // Those that are here stand where their ports do, whichever answered last.
+    radios: rows
+      .map((row) => {
+        const model = modelById(row.modelId);
+        return {
+          id: row.id,
+          serial: row.serial,
+          called: calledOf(row),
+          modelId: row.modelId,
+          model: model ? `${model.maker} ${model.name}` : row.modelId,
+          firmware: row.firmware,
+          newerThan: model && isNewer(row.firmware, model) ? model.firmware : null,
+          battery: row.battery,
+          label: row.label,
+          own: row.own,
+          canResume: row.state === 'half written' && broken.has(row.id),
+          state: row.state,
+          lastSeen: row.lastSeen.toISOString(),
+          port: ports.find((port) => port.radioId === row.id)?.name ?? null,
+          copies: sealed.filter((copy) => copy.radioId === row.id),
+        };
+      })
+      .sort(
+        (a, b) =>
+          (a.port === null ? 1 : 0) - (b.port === null ? 1 : 0) || (a.port ?? '').localeCompare(b.port ?? ''),
+      ),
   };
 }
 

@@ -13,5 +13,6 @@ export { rawDocument } from './plan-rows';
 export * from './plans';
 export * from './problem';
 export * from './revisions';
+export { getSeveral } from './several';
 export { getCopy, listCopies, planFromCopy } from './copies';
 export type { Plan } from '../core/plan';

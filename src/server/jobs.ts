@@ -153,7 +153,15 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
     freePort(found.port);
     throw error;
   }
-  carryOut(request, plan?.plan, job, found.port, found.model, stop.signal).catch((error: unknown) => {
+  const own = request.kind === 'write' ? request.own : undefined;
+  carryOut(
+    request,
+    plan && withOwn(plan.plan, found.model, own),
+    job,
+    found.port,
+    found.model,
+    stop.signal,
+  ).catch((error: unknown) => {
     // The end itself could not be written down: the port must be free all the same.
     console.error(error);
     freePort(found.port);
@@ -161,6 +169,12 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
   });
   return { ...job };
 }
+
+/** A plan with settings that are a unit's own. */
+const withOwn = (plan: Plan, model: Model, own: Plan['settings'][string] | undefined): Plan =>
+  own === undefined
+    ? plan
+    : { ...plan, settings: { ...plan.settings, [model.id]: { ...plan.settings[model.id], ...own } } };
 
 /** `plan` is the one that the person agreed to; what is typed meanwhile is for the next write. */
 async function carryOut(

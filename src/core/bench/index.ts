@@ -1,4 +1,5 @@
 export * from './copy';
 export * from './job';
 export * from './radio';
+export * from './several';
 export * from './write-preview';

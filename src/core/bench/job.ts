@@ -3,6 +3,7 @@ import { imageComparisonSchema } from '../image';
 import { RADIO_STATES } from '../link';
 import { planIdSchema, radioIdSchema } from '../plan';
 import { copyIdSchema } from './copy';
+import { ownSettingsSchema } from './several';
 
 export const JOB_KINDS = ['read', 'write', 'restore', 'resume'] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
@@ -21,6 +22,8 @@ export const jobRequestSchema = z.discriminatedUnion('kind', [
     planRevision: z.int().min(1),
     /** The sealed copy that the person looked at: where the radio holds something else by now, nothing is written. */
     seenCopyId: copyIdSchema.optional(),
+    /** Settings that are this unit's own, whatever the plan says. */
+    own: ownSettingsSchema.optional(),
   }),
   z.strictObject({ kind: z.literal('restore'), radioId: radioIdSchema, copyId: copyIdSchema }),
   /** Goes on with the write or restore that broke off. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { radioIdSchema } from '../plan';
 import { copySchema } from './copy';
+import { ownSettingsSchema } from './several';
 
 /** `half written`: a write broke off, and it does nothing until it is written whole. */
 export const RADIO_CONDITIONS = ['whole', 'half written'] as const;
@@ -25,6 +26,8 @@ export const radioSchema = z.object({
   label: z.string(),
   /** True where a write broke off that can go on. */
   canResume: z.boolean(),
+  /** Settings of its own, as they were written last. */
+  own: ownSettingsSchema,
   state: z.enum(RADIO_CONDITIONS),
   lastSeen: z.string(),
   /** The port that it is on now; null where it is away. */

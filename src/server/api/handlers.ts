@@ -14,6 +14,7 @@ import { databaseKind } from '../health';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
 import { importFile } from '../import';
 import { lookAtKeeping, readBackup } from '../keeping';
+import { getSeveral, startSeveral } from '../several';
 import { getJob, listJobs, startJob, stopJob } from '../jobs';
 import { findModels } from '../models';
 import { areaOf, neighboursOf } from '../neighbours';
@@ -148,6 +149,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   }),
   jobs: async () => ({ jobs: await listJobs() }),
   startJob: ({ body, asker }) => startJob(body, asker),
+  startSeveral: ({ body }) => startSeveral(body),
+  several: ({ params }) => getSeveral(params.id),
   job: ({ params }) => getJob(params.id),
   stopJob: ({ params }) => stopJob(params.id),
 };

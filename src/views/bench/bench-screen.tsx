@@ -9,6 +9,7 @@ import { ByHandPanel } from './by-hand-panel';
 import { CopiesPanel } from './copies-panel';
 import { HeldPanel } from './held-panel';
 import { JobPanel } from './job-panel';
+import { SeveralPanel } from './several-panel';
 import { useBench, type BenchInHand } from './use-bench';
 import { WritePanel } from './write-panel';
 import type { PlanId } from '@/core/plan';
@@ -97,6 +98,7 @@ function OneRadio({
             {radio.port ? `, on ${radio.port}` : ', not plugged in'}
           </span>
           <Button
+            kind={radio.copies.length === 0 && radio.port !== null ? 'strong' : 'plain'}
             disabled={radio.port === null || busy}
             onClick={() => hand.start.mutate({ kind: 'read', radioId: radio.id })}
           >
@@ -203,6 +205,7 @@ function Lying({ lying }: Pick<Bench, 'lying'>) {
 export function BenchScreen({ plans, planId, benchUrl }: Props) {
   const hand = useBench();
   const [chosenId, setChosenId] = useState<string | null>(null);
+  const [several, setSeveral] = useState(false);
   const radios = hand.bench?.radios ?? [];
   const chosen =
     radios.find((radio) => radio.id === chosenId) ?? radios.find((radio) => radio.port !== null) ?? radios[0];
@@ -241,6 +244,9 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
         {radios.length > 0 && (
           <RadioList radios={radios} chosen={chosen?.id ?? null} onChoose={setChosenId} />
         )}
+        {!several && plans.length > 0 && radios.filter(({ port }) => port !== null).length > 1 && (
+          <Button onClick={() => setSeveral(true)}>Write to several…</Button>
+        )}
         {silent.map((port) => (
           <p key={port.name} className="rounded-md border border-caution-mark px-3 py-2 text-[13px]">
             <b className="font-semibold">{port.name}</b> {port.reason ?? 'Asking who is there.'}
@@ -257,7 +263,12 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
           </p>
         )}
       </div>
-      {chosen ? (
+      {several ? (
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2.5">
+          <h2 className="text-[17px] font-semibold">Several radios</h2>
+          <SeveralPanel radios={radios} plans={plans} planId={planId} onClose={() => setSeveral(false)} />
+        </div>
+      ) : chosen ? (
         <OneRadio key={chosen.id} radio={chosen} hand={hand} plans={plans} planId={planId} />
       ) : (
         <section className="m-auto max-w-md text-center" aria-label="No radio yet">

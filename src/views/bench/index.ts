@@ -1,1 +1,2 @@
 export { BenchScreen } from './bench-screen';
+export { ReportPage } from './report-page';

@@ -198,7 +198,14 @@ export function WritePanel({
           </Button>
         )}
       </div>
-      {hindrance !== null && <Trouble className="shrink-0">{hindrance}</Trouble>}
+      {hindrance !== null &&
+        (radio.copies.length === 0 && radio.newerThan === null ? (
+          <p className="shrink-0 rounded-md border border-line-strong bg-wash px-3 py-2 text-[13px]">
+            {hindrance}
+          </p>
+        ) : (
+          <Trouble className="shrink-0">{hindrance}</Trouble>
+        ))}
       {asking && seen && (
         <div
           role="group"

@@ -1,0 +1,96 @@
+import { join } from 'node:path';
+import { decodeImage } from '../core/image';
+import { ternP2 } from '../core/models/tern-p2';
+import type { RadioId } from '../core/plan';
+import { placing } from '../core/samples.test.kit';
+import { startSim } from '../sim/server';
+import { UNITS } from '../sim/bench/units';
+import { lookAtBench } from './bench';
+import { getCopy, newestCopy } from './copies';
+import { dataFolder } from './data-folder.test.kit';
+import { getJob, startJob } from './jobs';
+import { createPlan } from './plans';
+import { editPlan } from './revisions';
+import { getSeveral, startSeveral } from './several';
+
+/** One plan to several radios of the bench, one of which fails. */
+
+jest.setTimeout(120_000);
+let bench: Awaited<ReturnType<typeof startSim>>;
+dataFolder('several', {
+  async before(folder) {
+    bench = await startSim({ port: 0, folder: join(folder, 'bench'), speed: 200 });
+    process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${bench.port}`;
+    process.env.VERIDON_BENCH_DIR = join(folder, 'bench');
+  },
+  after: () => bench.close(),
+});
+const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
+const hand = (path: string, body: object) =>
+  fetch(`${process.env.VERIDON_BENCH_URL}/bench/radios/${path}`, {
+    method: 'POST',
+    headers: { Authorization: `Bearer ${bench.key}` },
+    body: JSON.stringify(body),
+  });
+const ids: RadioId[] = [];
+let planId: Awaited<ReturnType<typeof createPlan>>['plan']['id'];
+const over = async (id: string) => {
+  for (;;) {
+    const batch = await getSeveral(id);
+    if (!batch.running) return batch;
+    await new Promise((done) => setTimeout(done, 20));
+  }
+};
+
+beforeAll(async () => {
+  for (const id of ['tern-1', 'tern-2', 'gannet-1', 'curlew-1']) {
+    await hand(id, { plugged: true });
+    const { serial } = UNITS.find((unit) => unit.id === id)!;
+    const radio = (await lookAtBench()).radios.find((one) => one.serial === serial)!;
+    ids.push(radio.id);
+    const read = await startJob({ kind: 'read', radioId: radio.id });
+    while ((await getJob(read.id)).state === 'running') await new Promise((done) => setTimeout(done, 10));
+  }
+  planId = (await createPlan({ name: 'All of us', modelId: 'tern-p2', owner })).plan.id;
+  await editPlan(planId, 1, placing(1, 2, 3));
+});
+const greeting = async (radio: RadioId) => {
+  const held = decodeImage((await getCopy((await newestCopy(radio))!.id)).image, ternP2);
+  return held.ok && [held.value.settings.greeting, held.value.channels.length];
+};
+
+test.each([true, false])(
+  'each gets the plan and its own greeting; the one that fails stops no other (at once: %s)',
+  async (together) => {
+    const mark = together ? 'A' : 'B';
+    await hand('gannet-1/faults', { kind: 'refuse' });
+    const started = await startSeveral({
+      planId,
+      planRevision: 2,
+      together,
+      radios: ids.map((radioId, at) => ({
+        radioId,
+        own: (at < 2 ? { greeting: `${mark} ${at}` } : {}) as Record<string, string>,
+      })),
+    });
+    expect(started.rows.map(({ state }) => state)).toEqual(['waiting', 'waiting', 'waiting', 'waiting']);
+    const { rows, planName } = await over(started.id);
+    expect(planName).toBe('All of us');
+    expect(rows.map(({ state }) => state)).toEqual(['done', 'done', 'failed', 'done']);
+    expect(rows[2]!.message).toContain('refuses to be written');
+    // 8,192 bytes less the 16 of its counters.
+    expect(rows[0]!.proved).toBe(8176);
+    expect(await greeting(ids[0]!)).toEqual([`${mark} 0`, 3]);
+    expect(await greeting(ids[1]!)).toEqual([`${mark} 1`, 3]);
+    expect((await lookAtBench()).radios.find(({ id }) => id === ids[1])!.own).toEqual({
+      greeting: `${mark} 1`,
+    });
+  },
+);
+
+test('a plan that has changed since is not written to any of them', async () => {
+  await expect(
+    startSeveral({ planId, planRevision: 1, together: true, radios: [{ radioId: ids[0]!, own: {} }] }),
+  ).rejects.toMatchObject({ kind: 'plan-changed' });
+  await expect(getSeveral('bt_nothing')).rejects.toMatchObject({ kind: 'not-found' });
+});
