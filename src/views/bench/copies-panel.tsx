@@ -79,12 +79,11 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
             key={copy.id}
             className="flex items-center gap-3 border-b border-line px-3 py-1 text-[13px] last:border-0"
           >
-            <span className="w-28 font-medium">{REASON[copy.reason]}</span>
+            <span className="w-24 shrink-0 font-medium">{REASON[copy.reason]}</span>
             <span className="shrink-0 text-soft">
-              <span title={`${copy.bytes.toLocaleString()} bytes`}>
+              <span title={`${copy.bytes.toLocaleString()} bytes, SHA-256 ${copy.sha256}`}>
                 <Moment at={copy.takenAt} />
-              </span>{' '}
-              <span className="mono text-[12px]">{copy.sha256.slice(0, 8)}</span>
+              </span>
             </span>
             <Note copy={copy} onTrouble={setTrouble} />
             {asking === copy.id ? (
