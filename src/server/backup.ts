@@ -1,9 +1,9 @@
 import { createHash, randomBytes } from 'node:crypto';
+import { once } from 'node:events';
 import { createReadStream, createWriteStream } from 'node:fs';
 import { mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
-import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip } from 'node:zlib';
 import { sql, type SQL } from 'drizzle-orm';
@@ -62,8 +62,8 @@ const NAME = /^veridon-(\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2})-(daily|asked)\.back
 const rowsOf = async <R>(database: Database, query: SQL): Promise<R[]> =>
   ((await database.execute(query)) as unknown as { rows: R[] }).rows;
 
-/** The tables of a backup, those before that others refer to. */
-async function tablesOf(database: Database): Promise<string[]> {
+/** The tables of a backup: those that refer to one another, each after what it refers to, and those that stand alone. */
+async function tablesOf(database: Database): Promise<{ related: string[]; alone: string[] }> {
   const all = await rowsOf<{ name: string }>(
     database,
     sql`select table_name as name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE' order by 1`,
@@ -73,19 +73,55 @@ async function tablesOf(database: Database): Promise<string[]> {
     sql`select conrelid::regclass::text as from, confrelid::regclass::text as to from pg_constraint where contype = 'f'`,
   );
   const wanted = all.map(({ name }) => name).filter((name) => !LEFT_OUT.includes(name));
-  const ordered: string[] = [];
-  while (ordered.length < wanted.length) {
-    const next = wanted.find(
+  const isRelated = (name: string) => refers.some(({ from, to }) => from === name || to === name);
+  const open = wanted.filter(isRelated);
+  const related: string[] = [];
+  while (related.length < open.length) {
+    const next = open.find(
       (name) =>
-        !ordered.includes(name) &&
-        refers.every(
-          ({ from, to }) => from !== name || to === name || ordered.includes(to) || !wanted.includes(to),
-        ),
+        !related.includes(name) &&
+        refers.every(({ from, to }) => from !== name || to === name || related.includes(to)),
     );
     if (next === undefined) throw new Error('Tables refer to one another in a ring.');
-    ordered.push(next);
+    related.push(next);
   }
-  return ordered;
+  return { related, alone: wanted.filter((name) => !isRelated(name)) };
+}
+
+/** The columns of a table's key. */
+const keyOf = async (database: Database, table: string): Promise<string[]> =>
+  (
+    await rowsOf<{ name: string }>(
+      database,
+      sql`select a.attname as name from pg_index i join pg_attribute a on a.attrelid = i.indrelid and a.attnum = any(i.indkey)
+        where i.indrelid = ${table}::regclass and i.indisprimary order by array_position(i.indkey::int[], a.attnum::int)`,
+    )
+  ).map(({ name }) => name);
+
+/** Rows of a table that stands alone, in the order of its key, a stretch at a time: whoever else wants the database has it in between. */
+async function* rowsAlone(database: Database, table: string): AsyncGenerator<object[]> {
+  const key = await keyOf(database, table);
+  const columns = sql.join(
+    key.map((column) => sql.identifier(column)),
+    sql`, `,
+  );
+  let last: Record<string, string> | undefined;
+  for (;;) {
+    const from = last;
+    const after = from
+      ? sql`where (${columns}) > (${sql.join(
+          key.map((column) => sql`${from[column]}`),
+          sql`, `,
+        )})`
+      : sql``;
+    const rows = await rowsOf<{ row: Record<string, string> }>(
+      database,
+      sql`select to_jsonb(t) as row from ${sql.identifier(table)} t ${after} order by ${columns} limit ${AT_ONCE}`,
+    );
+    if (rows.length === 0) return;
+    last = rows.at(-1)!.row;
+    yield rows.map(({ row }) => row);
+  }
 }
 
 const columnsOf = async (database: Database, table: string): Promise<string[]> =>
@@ -96,32 +132,52 @@ const columnsOf = async (database: Database, table: string): Promise<string[]> =
     )
   ).map(({ name }) => name);
 
-/** The lines of a backup: all of one moment, however many are at work meanwhile. */
-async function* linesOf(database: Database): AsyncGenerator<string> {
-  const counts: Record<string, number> = {};
-  yield JSON.stringify({
-    veridon: 'backup',
-    format: 1,
-    schema: schemaNumber(),
-    made: new Date().toISOString(),
-  });
-  for (const table of await tablesOf(database)) {
-    counts[table] = 0;
-    yield JSON.stringify({ table, columns: await columnsOf(database, table) });
-    const name = sql.identifier(table);
-    await database.execute(
-      sql`declare backing_up no scroll cursor for select to_jsonb(t) as row from ${name} t`,
-    );
-    for (;;) {
-      const rows = await rowsOf<{ row: object }>(database, sql.raw(`fetch ${AT_ONCE} from backing_up`));
-      if (rows.length === 0) break;
-      counts[table] += rows.length;
-      // A stretch at once: a line each would cost more than the row.
-      yield rows.map(({ row }) => JSON.stringify({ row })).join('\n');
-    }
-    await database.execute(sql`close backing_up`);
+/** Rows of a table as they are in the moment of a transaction. */
+async function* rowsThen(transaction: Database, table: string): AsyncGenerator<object[]> {
+  await transaction.execute(
+    sql`declare backing_up no scroll cursor for select to_jsonb(t) as row from ${sql.identifier(table)} t`,
+  );
+  for (;;) {
+    const rows = await rowsOf<{ row: object }>(transaction, sql.raw(`fetch ${AT_ONCE} from backing_up`));
+    if (rows.length === 0) break;
+    yield rows.map(({ row }) => row);
   }
-  yield JSON.stringify({ end: counts });
+  await transaction.execute(sql`close backing_up`);
+}
+
+type Write = (line: string) => Promise<void>;
+
+/** Writes tables; gives how many rows each has. A stretch of rows at once: a line each would cost more than the row. */
+async function writeTables(
+  database: Database,
+  tables: readonly string[],
+  rowsIn: typeof rowsThen,
+  write: Write,
+): Promise<Record<string, number>> {
+  const counts: Record<string, number> = {};
+  for (const table of tables) {
+    counts[table] = 0;
+    await write(JSON.stringify({ table, columns: await columnsOf(database, table) }));
+    for await (const rows of rowsIn(database, table)) {
+      counts[table] += rows.length;
+      await write(rows.map((row) => JSON.stringify({ row })).join('\n'));
+    }
+  }
+  return counts;
+}
+
+/** Writes all lines: what refers to one another is of one moment, and what stands alone, stations above all, is read when nobody waits. */
+async function writeAll(write: Write): Promise<Record<string, number>> {
+  const database = await reading();
+  const { related, alone } = await tablesOf(database);
+  await write(
+    JSON.stringify({ veridon: 'backup', format: 1, schema: schemaNumber(), made: new Date().toISOString() }),
+  );
+  const together = await database.transaction(
+    (transaction) => writeTables(transaction, related, rowsThen, write),
+    { isolationLevel: 'repeatable read', accessMode: 'read only' },
+  );
+  return { ...together, ...(await writeTables(database, alone, rowsAlone, write)) };
 }
 
 /** Makes a backup and keeps it; whole or not at all. The oldest beyond those that are kept go. */
@@ -132,28 +188,25 @@ export async function makeBackup(by: KeptBackup['by']): Promise<KeptBackup> {
   await mkdir(folder(), { recursive: true });
   // Two may be made at once: each has a name of its own until it is whole.
   const making = join(folder(), `${name}.${randomBytes(4).toString('hex')}.making`);
-  const database = await reading();
+  const packed = createGzip({ level: 3 });
+  const kept = pipeline(packed, createWriteStream(making, { flush: true }));
+  // What goes wrong on the disk is met where it is written; until then nobody has to hear of it.
+  kept.catch(() => {});
   try {
-    await database.transaction(
-      async (transaction) => {
-        const sum = createHash('sha256');
-        const lines = async function* () {
-          for await (const line of linesOf(transaction)) {
-            const last = line.startsWith('{"end"');
-            if (!last) sum.update(line).update('\n');
-            yield `${last ? JSON.stringify({ ...(JSON.parse(line) as object), sha256: sum.digest('hex') }) : line}\n`;
-          }
-        };
-        await pipeline(
-          Readable.from(lines()),
-          createGzip({ level: 3 }),
-          createWriteStream(making, { flush: true }),
-        );
-      },
-      { isolationLevel: 'repeatable read', accessMode: 'read only' },
-    );
+    const sum = createHash('sha256');
+    const put = async (line: string) => {
+      if (!packed.write(`${line}\n`)) await Promise.race([once(packed, 'drain'), kept]);
+    };
+    const counts = await writeAll(async (line) => {
+      sum.update(line).update('\n');
+      await put(line);
+    });
+    await put(JSON.stringify({ end: counts, sha256: sum.digest('hex') }));
+    packed.end();
+    await kept;
     await rename(making, join(folder(), name));
   } catch (error) {
+    packed.destroy();
     await rm(making, { force: true });
     throw error;
   }
