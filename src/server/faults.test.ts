@@ -28,7 +28,7 @@ jest.setTimeout(600_000);
 
 const DOC = 'docs/faults.md';
 /** At how many places the cable is pulled: all of them when the table is made, some each time; every byte is struck in sim/line-faults and sim/block-faults. */
-const PLACES = process.env.VERIDON_FAULTS === 'write' ? 50 : 10;
+const PLACES = process.env.VERIDON_FAULTS === 'write' ? 50 : 6;
 const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
 let bench: Awaited<ReturnType<typeof startSim>>;
 let folder = '';
@@ -46,11 +46,14 @@ dataFolder('faults', {
 });
 
 const atBench = async (path: string, body: object) => {
-  const answer = await fetch(`${process.env.VERIDON_BENCH_URL}/bench/radios/${path}`, {
-    method: 'POST',
-    headers: { Authorization: `Bearer ${bench.key}` },
-    body: JSON.stringify(body),
-  });
+  const ask = () =>
+    fetch(`${process.env.VERIDON_BENCH_URL}/bench/radios/${path}`, {
+      method: 'POST',
+      headers: { Authorization: `Bearer ${bench.key}` },
+      body: JSON.stringify(body),
+    });
+  // A connection that was kept is of the bench that was killed: what it is asked to do is the same, done once or twice.
+  const answer = await ask().catch(ask);
   expect(answer.status).toBe(200);
 };
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
