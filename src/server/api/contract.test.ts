@@ -143,7 +143,7 @@ test('what the server answers is what the page’s schemas understand, operation
   expect((await call(api.setAccount, forget)).directories[1]!.account).toBeNull();
   expect((await call(api.health)).status).toBe('ok');
   expect((await call(api.neighbours, { params })).neighbours).toEqual([]);
-  expect(await call(api.radios)).toEqual({ reachable: false, ports: [], radios: [] });
+  expect(await call(api.radios)).toEqual({ reachable: false, ports: [], radios: [], lying: [] });
   expect(await call(api.jobs)).toEqual({ jobs: [] });
 });
 
