@@ -99,6 +99,20 @@ test('a backup has every row but passwords, and is whole', async () => {
   });
 });
 
+test('a sealed copy that is not what was sealed is named', async () => {
+  const { database } = await openDatabase();
+  const spoil = (by: number) =>
+    database.execute(
+      sql.raw(`alter table copies disable trigger user;
+      update copies set image = set_byte(image, 5, (get_byte(image, 5) + ${by}) % 256);
+      alter table copies enable trigger user`),
+    );
+  await spoil(1);
+  expect((await lookAtKeeping()).damaged).toHaveLength(1);
+  await spoil(255);
+  expect((await lookAtKeeping()).damaged).toEqual([]);
+});
+
 test('damaged in any way it is refused with a clear word, and nothing is touched', async () => {
   const bytes = readFileSync(file);
   const text = gunzipSync(bytes).toString();

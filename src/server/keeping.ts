@@ -1,11 +1,10 @@
-import { createHash } from 'node:crypto';
 import { readdir, readFile, stat, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import { count, isNotNull, isNull } from 'drizzle-orm';
 import type { Keeping } from '../api';
 import { copies, dataPlace, openDatabase, plans, radios, revisions, stations } from '../db';
 import { backupFile, backUpDaily, listBackups } from './backup';
-import { getSealed } from './copies';
+import { damagedCopies } from './copies';
 import { reading } from './database';
 import { notFound } from './problem';
 
@@ -19,17 +18,6 @@ async function bytesIn(folder: string): Promise<number> {
     sum += (await stat(join(entry.parentPath, entry.name)).catch(() => ({ size: 0 }))).size;
   }
   return sum;
-}
-
-/** Sealed copies whose bytes do not agree with their digest, by their ids. */
-async function damagedCopies(): Promise<string[]> {
-  const database = await reading();
-  const damaged: string[] = [];
-  for (const { id } of await database.select({ id: copies.id }).from(copies)) {
-    const { image, sha256 } = await getSealed(id);
-    if (createHash('sha256').update(image).digest('hex') !== sha256) damaged.push(id);
-  }
-  return damaged;
 }
 
 export async function lookAtKeeping(): Promise<Keeping> {

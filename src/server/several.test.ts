@@ -88,6 +88,21 @@ test.each([true, false])(
   },
 );
 
+test('sent again with its key it is the one that was begun', async () => {
+  const request = {
+    planId,
+    planRevision: 2,
+    together: true,
+    radios: [{ radioId: ids[0]!, own: { greeting: 'ONCE' } }],
+  };
+  const [first, again] = [
+    await startSeveral(request, { key: 'page1234.1' }),
+    await startSeveral(request, { key: 'page1234.1' }),
+  ];
+  expect(again.id).toBe(first.id);
+  expect((await over(first.id)).rows).toMatchObject([{ state: 'done' }]);
+});
+
 test('a plan that has changed since is not written to any of them', async () => {
   await expect(
     startSeveral({ planId, planRevision: 1, together: true, radios: [{ radioId: ids[0]!, own: {} }] }),

@@ -1,10 +1,11 @@
 import { eq } from 'drizzle-orm';
 import type { Batch, BatchRow, SeveralRequest } from '../core/bench';
 import { modelById } from '../core/models';
-import { batches, radios } from '../db';
+import { batches, plans, radios } from '../db';
 import { reading, writing } from './database';
-import { instanceId } from './instance';
+import { instanceId, living } from './instance';
 import { getJob, startJob } from './jobs';
+import { NOBODY, once } from './once';
 import { getPlan } from './plans';
 import { notFound, Problem } from './problem';
 import { calledOf, radioOf } from './radios';
@@ -18,7 +19,7 @@ const shared = globalThis as { veridonBatches?: Map<string, BatchRow[]> };
 const running: Map<string, BatchRow[]> = (shared.veridonBatches ??= new Map<string, BatchRow[]>());
 
 /** Begins, and answers at once; what is each unit's own is kept for the next time too. */
-export async function startSeveral(request: SeveralRequest): Promise<Batch> {
+export async function startSeveral(request: SeveralRequest, asker = NOBODY): Promise<Batch> {
   const { plan, revision } = await getPlan(request.planId);
   if (revision !== request.planRevision)
     throw new Problem(
@@ -41,18 +42,7 @@ export async function startSeveral(request: SeveralRequest): Promise<Batch> {
     }),
   );
   const id = `bt_${Date.now().toString(36)}${Math.floor(Math.random() * 1e6).toString(36)}`;
-  await database.transaction(async (transaction) => {
-    for (const { radioId, own } of request.radios)
-      await transaction.update(radios).set({ own }).where(eq(radios.id, radioId));
-    await transaction
-      .insert(batches)
-      .values({ id, planId: plan.id, planRevision: revision, rows, instance: instanceId });
-  });
-  running.set(id, rows);
-  carryOut(id, request, rows)
-    .catch((error: unknown) => console.error(error))
-    .finally(() => running.delete(id));
-  return {
+  const batch = {
     id,
     planName: plan.name,
     planRevision: revision,
@@ -60,6 +50,29 @@ export async function startSeveral(request: SeveralRequest): Promise<Batch> {
     running: true,
     rows,
   };
+  const before = await database.transaction((transaction) =>
+    once<string | null, { id: string }>(
+      transaction,
+      asker,
+      request,
+      async () => {
+        for (const { radioId, own } of request.radios)
+          await transaction.update(radios).set({ own }).where(eq(radios.id, radioId));
+        await transaction
+          .insert(batches)
+          .values({ id, planId: plan.id, planRevision: revision, rows, instance: instanceId });
+        return { answer: null, receipt: { id } };
+      },
+      (receipt) => Promise.resolve(receipt.id),
+    ),
+  );
+  // Sent again: it is the one that was begun.
+  if (before !== null) return getSeveral(before);
+  running.set(id, rows);
+  carryOut(id, request, rows)
+    .catch((error: unknown) => console.error(error))
+    .finally(() => running.delete(id));
+  return { ...batch, rows: rows.map((row) => ({ ...row })) };
 }
 
 async function carryOut(id: string, request: SeveralRequest, rows: BatchRow[]): Promise<void> {
@@ -98,16 +111,25 @@ async function carryOut(id: string, request: SeveralRequest, rows: BatchRow[]): 
   else for (const at of rows.keys()) await one(at);
 }
 
-/** What came of each so far. Those that were waiting or under way when Veridon was stopped say so. */
+/** What came of each so far, of a plan that was put away too. Those that were waiting or under way when their Veridon was stopped say so. */
 export async function getSeveral(id: string): Promise<Batch> {
   const database = await reading();
-  const [batch] = await database.select().from(batches).where(eq(batches.id, id));
-  if (!batch) throw notFound(`report ${id}`);
-  const live = running.get(id);
-  const { plan } = await getPlan(batch.planId);
+  const [found] = await database
+    .select({ batch: batches, name: plans.name })
+    .from(batches)
+    .innerJoin(plans, eq(plans.id, batches.planId))
+    .where(eq(batches.id, id));
+  if (!found) throw notFound(`report ${id}`);
+  const { batch, name } = found;
+  const rows = running.get(id) ?? batch.rows;
+  const open = rows.some(({ state }) => state === 'waiting' || state === 'running');
+  // Another process beside this one on a database server may be at it.
+  const atIt =
+    running.has(id) ||
+    (open && batch.instance !== instanceId && (await living(database)).includes(batch.instance ?? ''));
   const stopped = (row: BatchRow): BatchRow =>
-    row.state === 'done' || row.state === 'failed'
-      ? row
+    atIt || row.state === 'done' || row.state === 'failed'
+      ? { ...row }
       : {
           ...row,
           state: 'failed',
@@ -115,11 +137,7 @@ export async function getSeveral(id: string): Promise<Batch> {
             'Veridon was stopped before it was its turn, or while it was written. Look at it on the Bench.',
         };
   return {
-    id,
-    planName: plan.name,
-    planRevision: batch.planRevision,
-    at: batch.at.toISOString(),
-    running: live !== undefined,
-    rows: (live ?? batch.rows).map((row) => (live ? { ...row } : stopped(row))),
+    ...{ id, planName: name, planRevision: batch.planRevision },
+    ...{ at: batch.at.toISOString(), running: atIt, rows: rows.map(stopped) },
   };
 }

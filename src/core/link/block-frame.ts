@@ -31,11 +31,6 @@ export const BLOCK_COMMANDS = {
   module: 0x4d,
   moving: 0x6d,
   no: 0x6e,
-  // Of a live link: a change at once, and what a hand does on the radio, unasked.
-  set: 0x4c,
-  isSet: 0x6c,
-  turned: 0x74,
-  changed: 0x76,
 } as const;
 export type BlockCommand = keyof typeof BLOCK_COMMANDS;
 const COMMAND_OF = new Map(

@@ -61,8 +61,6 @@ export const linkSchema = z.discriminatedUnion('kind', [
     ...cable,
     /** The stretches of its image, one after the other, each of a module of its own; the line drops and returns between them. */
     modules: z.array(z.object({ name: z.string(), bytes: z.int().min(1) })).min(1),
-    /** True where a change is on the radio at once, and what a hand does there is told at once. */
-    live: z.boolean(),
   }),
 ]);
 

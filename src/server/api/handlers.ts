@@ -149,7 +149,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   }),
   jobs: async () => ({ jobs: await listJobs() }),
   startJob: ({ body, asker }) => startJob(body, asker),
-  startSeveral: ({ body }) => startSeveral(body),
+  startSeveral: ({ body, asker }) => startSeveral(body, asker),
   several: ({ params }) => getSeveral(params.id),
   job: ({ params }) => getJob(params.id),
   stopJob: ({ params }) => stopJob(params.id),

@@ -241,11 +241,19 @@ export function powerUp(device: Device): Device {
   return { ...counted(device, 0), link, block: { ...block, module: 0 } };
 }
 
+const decodedOnce = new WeakMap<Uint8Array, RadioContent | null>();
+
 /** What the radio makes of its memory; undefined where it is half written or damaged. */
-export function contentOf(device: Device): RadioContent | undefined {
-  if (device.halfWritten) return undefined;
-  const decoded = decodeImage(device.memory, device.model);
-  return decoded.ok ? decoded.value : undefined;
+export function contentOf({ halfWritten, memory, model }: Device): RadioContent | undefined {
+  if (halfWritten) return undefined;
+  // Looked at several times a second; a memory that changes is another one.
+  let content = decodedOnce.get(memory);
+  if (content === undefined) {
+    const decoded = decodeImage(memory, model);
+    content = decoded.ok ? decoded.value : null;
+    decodedOnce.set(memory, content);
+  }
+  return content ?? undefined;
 }
 
 /** What a person puts into a memory on the radio's own keys; a memory that is emptied has nothing. */

@@ -41,7 +41,6 @@ export const curlewX1: Model = {
     lineRate: 115_200,
     blockBytes: 512,
     window: 8,
-    live: false,
     // The memories, and what knows the transmitter: the set changes from one to the other by itself.
     modules: [
       { name: 'Memories', bytes: 0x4400 },
