@@ -169,6 +169,8 @@ test('one plan to several radios at once, each with its own greeting; one fails 
   await page().goto(`${world().url}/bench?plan=${planId}`);
   await press(page(), 'Write to several…');
   await sees(page(), '[aria-label="Write to several"]', 'LK204533');
+  // Its own settings are asked for when the panel is there.
+  await page().waitForSelector('[aria-label="Greeting of LK204533"]');
   await page().type('[aria-label="Greeting of LK204533"]', 'SHOP');
   await press(page(), 'Write to 6 radios');
   const said = await sees(

@@ -46,8 +46,7 @@ function Table() {
           {trouble}
         </p>
       )}
-      <div
-        role="group"
+      <section
         aria-label="Sockets of the computer"
         className="flex items-center justify-between rounded-t-md border border-line-strong bg-sheet px-4 py-2 text-[13px]"
       >
@@ -59,7 +58,7 @@ function Table() {
               ? 'No cable is in: plug one in below.'
               : `${plugged.map(({ label }) => label).join('; ')} ${plugged.length === 1 ? 'is' : 'are'} plugged in.`}
         </span>
-      </div>
+      </section>
       <main className="grid flex-1 grid-cols-[repeat(auto-fill,minmax(330px,1fr))] content-start items-start gap-x-5 gap-y-9 rounded-b-md border border-t-0 border-line-strong bg-sunk px-5 pb-6 pt-8">
         {(radios ?? []).map((radio) => (
           <OnTable key={radio.id} radio={radio} act={act(radio.id, false)} order={act(radio.id, true)} />

@@ -40,6 +40,7 @@ export function OnTable({
           region={USUAL_REGION}
           settings={radio.settings}
           dark={darkOf(radio)}
+          label={`What ${radio.label} shows`}
           nothing={
             !on
               ? 'Switched off.'

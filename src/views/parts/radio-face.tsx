@@ -44,6 +44,7 @@ export function RadioFace({
   besideTurn,
   nothing = 'This channel is left out of the fit.',
   dark = 'Not in this radio',
+  label = `What the ${model.name} will show`,
   onKey,
 }: {
   channel: FittedChannel | null;
@@ -63,6 +64,8 @@ export function RadioFace({
   nothing?: string;
   /** What the display shows then. */
   dark?: string;
+  /** What it is to who hears the page, where several of a model are on it. */
+  label?: string;
   /** Hears when the key is pressed and let go. */
   onKey?: (down: boolean) => void;
 }) {
@@ -115,7 +118,7 @@ export function RadioFace({
   );
   const parts = { shown, beside, pressKey, said, dark };
   return (
-    <section aria-label={`What the ${model.name} will show`} className="shrink-0">
+    <section aria-label={label} className="shrink-0">
       {model.face.hand === 'oriel' ? (
         <Oriel {...parts} />
       ) : (
