@@ -26,6 +26,16 @@ export async function makeBrowser(): Promise<{
     errors.push(`The page asked (${dialog.type()}): ${dialog.message()}`);
     void dialog.accept();
   });
+  // The API knows of a change before the page hears of it: whoever waited by the API leaves the page as a person does, when it
+  // no longer says that it is keeping something.
+  const go = page.goto.bind(page);
+  page.goto = async (...to) => {
+    await until(
+      'nothing to be kept any more',
+      async () => (await textOf(page, 'header [role=status]')) !== 'Keeping…',
+    );
+    return go(...to);
+  };
   page.on('pageerror', (error) => errors.push(String(error)));
   page.on(
     'console',

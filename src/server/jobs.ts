@@ -13,7 +13,7 @@ import { notFound, Problem } from './problem';
 import { brokenOff, wantWritable } from './may-write';
 import { PassFailed, passFailed, read, restore, resume, write } from './passes';
 import { getCopy } from './copies';
-import { freePort, portWith, takePort, type Port } from './ports';
+import { freePort, holdPort, portWith, type Port } from './ports';
 import { calledOf } from './radios';
 
 interface Running {
@@ -102,7 +102,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
       'Nothing broke off',
       `No write to ${found.called} broke off. Write the plan, or restore a sealed copy.`,
     );
-  if (!takePort(found.port)) throw busy(found.called);
+  if (!(await holdPort(found.port))) throw busy(found.called);
 
   const id = `jb_${Date.now().toString(36)}${Math.floor(Math.random() * 1e6).toString(36)}`;
   const job: Job = {

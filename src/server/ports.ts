@@ -83,7 +83,7 @@ const state = (held.veridonPorts ??= { answers: new Map(), busy: new Set(), aski
 const keyOf = (port: Port) => `${port.name} ${port.tcp}`;
 
 /** Keeps a port to one job; false where it is taken. */
-export function takePort(port: Port): boolean {
+function takePort(port: Port): boolean {
   if (state.busy.has(keyOf(port))) return false;
   state.busy.add(keyOf(port));
   return true;
@@ -105,6 +105,12 @@ async function identify(port: Port): Promise<Answer> {
   if (!model || bytesOf(model) !== ident.imageBytes)
     return { reason: `It calls itself ${ident.model.trim()}; Veridon knows no such radio.` };
   return { radioId: await seeRadio(ident, model), ident, model };
+}
+
+/** Keeps a port to one job as `takePort` does; who is just being asked there has answered first. */
+export async function holdPort(port: Port): Promise<boolean> {
+  await state.asking.get(keyOf(port));
+  return takePort(port);
 }
 
 async function answerOf(port: Port): Promise<Answer | undefined> {
@@ -132,27 +138,38 @@ const LOOK_AGAIN_MS = 100;
 export async function followPort(port: Port, radioId: RadioId): Promise<number | null> {
   const until = Date.now() + RETURN_MS;
   while (Date.now() < until) {
-    for (const found of (await listPorts()).ports) {
+    for (const found of await livePorts()) {
       const same = keyOf(found) === keyOf(port);
-      if (!same && !takePort(found)) continue;
-      const answer = await identify(found);
-      if ('ident' in answer && answer.radioId === radioId) {
-        if (!same) freePort(port);
-        Object.assign(port, found);
-        return port.tcp;
-      }
-      if (!same) freePort(found);
+      // Another's port is asked as everybody asks it, and only where nobody is known there: its own job must not find it taken.
+      const answer = same ? await identify(found) : await answerOf(found);
+      if (!answer || !('ident' in answer) || answer.radioId !== radioId) continue;
+      if (same) return port.tcp;
+      if (!(await holdPort(found))) continue;
+      freePort(port);
+      Object.assign(port, found);
+      return port.tcp;
     }
     await new Promise((done) => setTimeout(done, LOOK_AGAIN_MS));
   }
   return null;
 }
 
+/** The ports that there are; of those that are gone nobody is known any more. */
+async function livePorts(): Promise<Port[]> {
+  const { ports } = await listPorts();
+  forgetAllBut(ports);
+  return ports;
+}
+
+function forgetAllBut(ports: readonly Port[]): void {
+  const live = new Set(ports.map(keyOf));
+  for (const key of state.answers.keys()) if (!live.has(key)) state.answers.delete(key);
+}
+
 /** Every port with who is on it, and whether a job has it. */
 export async function lookAtPorts() {
   const { ports, reachable } = await listPorts();
-  const live = new Set(ports.map(keyOf));
-  for (const key of state.answers.keys()) if (!live.has(key)) state.answers.delete(key);
+  forgetAllBut(ports);
   const answers = await Promise.all(ports.map((port) => answerOf(port)));
   return {
     reachable,

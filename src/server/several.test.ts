@@ -109,3 +109,33 @@ test('a plan that has changed since is not written to any of them', async () => 
   ).rejects.toMatchObject({ kind: 'plan-changed' });
   await expect(getSeveral('bt_nothing')).rejects.toMatchObject({ kind: 'not-found' });
 });
+
+test('a radio that goes from module to module, and one who looks at the bench meanwhile, keep no other radio from being begun', async () => {
+  const [first, second, third, curlew] = ids as [RadioId, RadioId, RadioId, RadioId];
+  let begun = 0;
+  let looking = true;
+  const looks = (async () => {
+    while (looking) await lookAtBench();
+  })();
+  const reads = async (radioId: RadioId, until: () => boolean) => {
+    while (!until()) {
+      const { id } = await startJob({ kind: 'read', radioId });
+      begun++;
+      while ((await getJob(id)).state === 'running') await new Promise((done) => setTimeout(done, 5));
+      expect(await getJob(id)).toMatchObject({ state: 'done' });
+    }
+  };
+  let times = 0;
+  let over = false;
+  const through = reads(curlew, () => times++ === 4).finally(() => {
+    over = true;
+  });
+  const all = await Promise.allSettled([
+    through,
+    ...[first, second, third].map((id) => reads(id, () => over)),
+  ]);
+  looking = false;
+  await looks;
+  expect(all.filter(({ status }) => status === 'rejected')).toEqual([]);
+  expect(begun).toBeGreaterThan(12);
+});
