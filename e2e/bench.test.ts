@@ -174,12 +174,7 @@ test('one plan to several radios at once, each with its own greeting; one fails 
   await page().waitForSelector('[aria-label="Greeting of LK204533"]');
   await page().type('[aria-label="Greeting of LK204533"]', 'SHOP');
   await press(page(), 'Write to 6 radios');
-  const said = await sees(
-    page(),
-    '[aria-label=Report]',
-    /5 of 6 written and proved, 1 not\./,
-    60_000,
-  );
+  const said = await sees(page(), '[aria-label=Report]', /5 of 6 written and proved, 1 not\./, 60_000);
   expect(said).toContain('1 not');
   await sees(page(), '[aria-label=Report]', 'The radio says no: it refuses to be written');
   const link = await page().$eval('[aria-label=Report] a', (one) => (one as HTMLAnchorElement).href);
