@@ -58,7 +58,7 @@ async function measureFiles() {
   const { buildSync } = await import('esbuild');
   const outfile = join(folder, 'measure-files.cjs');
   buildSync({ entryPoints: ['scripts/measure-files.ts'], bundle: true, platform: 'node', outfile });
-  spawnSync(process.execPath, [outfile], { stdio: 'inherit' });
+  spawnSync(process.execPath, ['--expose-gc', outfile], { stdio: 'inherit' });
 }
 
 async function demo(data, speed) {

@@ -107,11 +107,21 @@ export function meaningsByContent(rows: readonly (readonly string[])[]): (Column
   return meanings;
 }
 
-/** How many ends of lines there are from one place of a text to another. */
-function endsIn(text: string, from: number, to: number): number {
-  let ends = 0;
-  for (let at = text.indexOf('\n', from); at >= 0 && at < to; at = text.indexOf('\n', at + 1)) ends++;
-  return ends;
+/** True for a cell in which something stands. To trim each of half a million costs more than to look at its first sign. */
+const isWritten = (cell: string) => {
+  const first = cell.charCodeAt(0);
+  return (first > 0x20 && first < 0x7f) || cell.trim() !== '';
+};
+
+/** How many ends of lines there are from one place of a text to another, and the longest way between two of them, characters. */
+function linesIn(text: string, from: number, to: number): { ends: number; longest: number } {
+  let [ends, longest, began] = [0, 0, from];
+  for (let at = text.indexOf('\n', from); at >= 0 && at < to; at = text.indexOf('\n', at + 1)) {
+    ends++;
+    if (at - began > longest) longest = at - began;
+    began = at;
+  }
+  return { ends, longest: Math.max(longest, to - began) };
 }
 
 /**
@@ -128,21 +138,27 @@ export function readTable(
   let beyond = 0;
   let odd = '';
   let [line, read] = [1, 0];
-  /** Takes a row that begins in `line`; false where it is no row of a table. `tall` is true where a cell may go over several lines. */
-  const take = (data: string[], tall: boolean): boolean => {
+  const nextApostrophe = (from: number) => {
+    const at = text.indexOf("'", from);
+    return at < 0 ? Infinity : at;
+  };
+  let apostrophe = nextApostrophe(0);
+  /** Takes a row that begins in `line`; false where it is no row of a table. Where it is `plain` no cell needs to be looked at for itself. */
+  const take = (data: string[], plain: boolean): boolean => {
     const at = line++;
-    let [written, long] = [false, -1];
-    for (let cell = 0; cell < data.length; cell++) {
+    if (!data.some(isWritten)) {
+      if (!plain) for (const said of data) line += linesIn(said, 0, said.length).ends;
+      return true;
+    }
+    let long = -1;
+    for (let cell = 0; !plain && cell < data.length; cell++) {
       const said = data[cell]!;
-      if (said === '') continue;
       if (said.length > TABLE_LIMITS.cell && long < 0) long = cell;
-      if (!written) written = said.trim() !== '';
       // What was kept from running as a formula is itself again.
       if (said.startsWith("'")) data[cell] = armed(said);
       // A cell in quotes goes over as many lines as it has ends of them.
-      if (tall) for (let end = said.indexOf('\n'); end >= 0; end = said.indexOf('\n', end + 1)) line++;
+      line += linesIn(said, 0, said.length).ends;
     }
-    if (!written) return true;
     if (data.length > TABLE_LIMITS.columns)
       odd = `Line ${at} has ${data.length} cells; ${TABLE_LIMITS.columns} are the most. This is not a table of stations.`;
     else if (long >= 0)
@@ -161,11 +177,13 @@ export function readTable(
     // By stretches: to be called for each row costs as much as to read it.
     chunkSize: STRETCH,
     chunk: ({ data, meta }: Papa.ParseResult<string[]>, parser: Papa.Parser) => {
-      // As many ends of lines as rows: no cell has one, and none is looked through for it. The last row may have no end.
+      // As many ends of lines as rows, and none too long: no cell has an end of a line or is too long itself. The last row may have no end.
       const rowsEnded = data.length - (meta.cursor >= text.length ? 1 : 0);
-      const tall = endsIn(text, read, meta.cursor) > rowsEnded;
+      const { ends, longest } = linesIn(text, read, meta.cursor);
+      if (apostrophe < read) apostrophe = nextApostrophe(read);
+      const plain = ends <= rowsEnded && longest <= TABLE_LIMITS.cell && apostrophe >= meta.cursor;
       read = meta.cursor;
-      if (!data.every((row) => take(row, tall))) parser.abort();
+      if (!data.every((row) => take(row, plain))) parser.abort();
       soFar?.(read / text.length);
     },
   };

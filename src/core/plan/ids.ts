@@ -1,6 +1,6 @@
 import type { ChannelId, PlanId, RadioId, ScanEdgeId, SetUpId, SkipSetId, ZoneId } from './ids.schema';
 
-const FIGURES = 'abcdefghijklmnopqrstuvwxyz0123456789';
+const FIGURES = [...'abcdefghijklmnopqrstuvwxyz0123456789'].map((figure) => figure.charCodeAt(0));
 
 /** An id's text from random bytes that the caller brings: `makeId('ch', crypto.getRandomValues(new Uint8Array(12)))`. */
 export function makeId(prefix: 'ch', random: Uint8Array): ChannelId;
@@ -18,7 +18,7 @@ export function makeId(prefix: 'se', random: Uint8Array): ScanEdgeId;
 export function makeId(prefix: 'qs', random: Uint8Array): SetUpId;
 
 export function makeId(prefix: string, random: Uint8Array): string {
-  let id = `${prefix}_`;
-  for (const byte of random) id += FIGURES[byte % FIGURES.length];
-  return id;
+  const codes = new Array<number>(random.length);
+  for (let at = 0; at < random.length; at++) codes[at] = FIGURES[random[at]! % FIGURES.length]!;
+  return `${prefix}_${String.fromCharCode(...codes)}`;
 }

@@ -16,7 +16,7 @@ import { rememberedByText } from '../remember';
 import type { Result } from '../result';
 import { cutText, keepableText } from '../text';
 import type { PastedRow } from './headings';
-import { textOf } from './row-cells';
+import { receiveReader, textOf } from './row-cells';
 
 /** A cell of a pasted row that was not understood. */
 export interface OddCell {
@@ -49,10 +49,10 @@ const tagsIn = (text: string) =>
     .slice(0, TAG_LIMITS.count);
 
 const degrees = (text: string | undefined, most: number): number | undefined => {
-  const typed = (text ?? '').trim();
-  if (typed === '') return undefined;
-  const number = Number(typed.includes(',') ? typed.replace(',', '.') : typed);
-  return Math.abs(number) <= most ? number : undefined;
+  if (text === undefined || text === '') return undefined;
+  const number = Number(text.includes(',') ? text.replace(',', '.') : text);
+  // What has nothing but spaces counts as 0 too.
+  return Math.abs(number) <= most && (number !== 0 || text.trim() !== '') ? number : undefined;
 };
 
 const short = (text: string | undefined, most: number) =>
@@ -72,21 +72,21 @@ function sourceOf(
       : square?.ok
         ? square.value
         : undefined;
-  const [own, where, of, from] = [
-    short(call, 16),
-    short(place, 60),
-    short(service, 40),
-    short(directory, 40),
-  ];
+  const own = short(call, 16);
+  const where = short(place, 60);
+  const of = short(service, 40);
+  const from = short(directory, 40);
   if (own === '' && where === '' && of === '' && from === '' && !at) return null;
-  return {
+  const source: NonNullable<Channel['source']> = {
     directory: from || 'file',
     entry: from ? short(entry, 80) : `line ${line}`,
     service: from ? of : of.toLowerCase() || 'amateur',
-    ...(own !== '' && { call: own }),
-    ...(where !== '' && { place: where }),
-    ...at,
   };
+  // One by one: to spread what may be missing costs as much as all the rest of a row.
+  if (own !== '') source.call = own;
+  if (where !== '') source.place = where;
+  if (at) [source.lat, source.lon] = [at.lat, at.lon];
+  return source;
 }
 
 const isYes = (text: string | undefined) => /^(yes|y|1|true|on)$/i.test((text ?? '').trim());
@@ -136,7 +136,8 @@ function cellReaders(context: CellContext) {
   const name = (text: string) => parseCell('name', text, bare, context);
   return {
     ...{ name, tx },
-    ...{ rx: of('rx'), access: of('access'), mode: of('mode'), power: of('power'), scan: of('scan') },
+    rx: receiveReader((text) => parseCell('rx', text, bare, context)),
+    ...{ access: of('access'), mode: of('mode'), power: of('power'), scan: of('scan') },
   };
 }
 
@@ -172,7 +173,7 @@ export function newRows(
     return parsed.value;
   };
   for (const { line, cells } of rows) {
-    const rx = read.rx(cells.rx ?? '');
+    const rx = read.rx(cells);
     if (!rx.ok) {
       made.refused.push({ line, text: textOf(cells), reason: rx.reason });
       continue;

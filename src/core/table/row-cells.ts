@@ -60,6 +60,8 @@ class Columns {
   readonly at: Readonly<Record<ColumnMeaning, number>>;
   private readonly places: Readonly<Record<ColumnMeaning, readonly number[]>>;
   private readonly withUnit: readonly (((text: string) => string) | undefined)[];
+  /** The one column of what is received, and what its heading makes of a text there; null where there is none, or several. */
+  readonly receive: { place: number; withUnit: (text: string) => string } | null;
   readonly shifted: (direction: string) => (shift: string) => string | undefined;
 
   constructor(
@@ -84,6 +86,11 @@ class Columns {
       const [place = meanings.length, ...others] = this.places[field];
       return others.length === 0 && this.withUnit[place] === undefined ? place : -1;
     });
+    const [receive = -1, ...others] = this.places.rx;
+    this.receive =
+      receive < 0 || others.length > 0
+        ? null
+        : { place: receive, withUnit: this.withUnit[receive] ?? ((text) => text) };
     this.shifted = rememberedByText((direction) =>
       rememberedByText((shift) =>
         transmitText(shift === NOT_SAID ? undefined : shift, direction === NOT_SAID ? undefined : direction),
@@ -95,7 +102,8 @@ class Columns {
   cell(row: readonly string[], field: ColumnMeaning, place: number): string | undefined {
     if (place >= 0) return place < this.meanings.length ? (row[place] ?? '') : undefined;
     const own = this.places[field];
-    const filled = own.find((one) => (row[one] ?? '').trim() !== '') ?? own[0]!;
+    const filled =
+      own.length === 1 ? own[0]! : (own.find((one) => (row[one] ?? '').trim() !== '') ?? own[0]!);
     const text = row[filled] ?? '';
     return this.withUnit[filled]?.(text) ?? text;
   }
@@ -105,7 +113,7 @@ class Columns {
 class RowCells implements Readonly<Record<PastedField, string | undefined>> {
   constructor(
     readonly row: readonly string[],
-    private readonly columns: Columns,
+    readonly columns: Columns,
   ) {}
   get rx() {
     return this.columns.cell(this.row, 'rx', this.columns.at.rx);
@@ -205,6 +213,25 @@ export function fieldReader(
 ): (row: readonly string[]) => PastedRow['cells'] {
   const columns = new Columns(meanings, headings);
   return (row) => new RowCells(row, columns);
+}
+
+/**
+ * Reads what a row receives, once for each text that stands there: what comes of it and of the unit of its heading is looked up at one
+ * go, which of a long file saves a tenth.
+ */
+export function receiveReader<V>(read: (text: string) => V): (cells: PastedRow['cells']) => V {
+  const asItStands = rememberedByText(read);
+  let columns: Columns | undefined;
+  let inUnit = asItStands;
+  return (cells) => {
+    if (!(cells instanceof RowCells) || !cells.columns.receive) return asItStands(cells.rx ?? '');
+    const { place, withUnit } = cells.columns.receive;
+    if (cells.columns !== columns) {
+      columns = cells.columns;
+      inUnit = rememberedByText((text) => read(withUnit(text)));
+    }
+    return inUnit(cells.row[place] ?? '');
+  };
 }
 
 /**
