@@ -139,3 +139,35 @@ test('on paper: a card that folds, a list for the wall, a sheet a bank, each as 
     expect({ as, pages }).toEqual({ as, pages: as === 'banks' ? Math.max(1, pages) : 1 });
   }
 });
+
+test('on the card a name may be cut, and no figure is: half a frequency is worse than none', async () => {
+  const page = at.page();
+  const id = await newPlan(at.world(), 'The widest');
+  const file = Buffer.from(
+    [
+      'Name,Receive,Transmit,Access',
+      'WWWW Widest name there is MMMM 3,446.00625,438.4875,D023N/D754I',
+      'Hill,145.6125,-0.6,94.8/100.0',
+      'Quay,433.0125,440.6125,250.3/254.1',
+    ].join('\n'),
+  ).toString('base64');
+  const { status } = await at.world().api('/api/import', 'POST', { plan: id, base64: file });
+  expect(status).toBe(200);
+  await page.goto(`${at.world().url}/plans/${id}/paper?as=card`);
+  const cells = await page.$$eval('.card-face tbody tr > *', (all) =>
+    all.map((one) => {
+      const text = document.createRange();
+      text.selectNodeContents(one);
+      return {
+        text: one.textContent,
+        name: one.classList.contains('card-name'),
+        cut: text.getBoundingClientRect().right > one.getBoundingClientRect().right + 0.5,
+      };
+    }),
+  );
+  expect(cells.filter(({ name, cut }) => cut && name).length).toBe(1);
+  expect(cells.flatMap(({ text, name, cut }) => (cut && !name ? [text] : []))).toEqual([]);
+  expect(cells.map(({ text }) => text)).toEqual(
+    expect.arrayContaining(['438.4875', 'D023N/D754I', '446.00625']),
+  );
+});

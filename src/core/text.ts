@@ -41,3 +41,9 @@ export const capital = (words: string): string => words.slice(0, 1).toUpperCase(
 /** The text with what cannot be kept taken out: for what services and old files say. */
 export const keepableText = (from: string): string =>
   UNKEEPABLE.test(from) ? from.replace(ALL_UNKEEPABLE, '') : from;
+
+/** True for a text in which something stands. To trim each of half a million cells costs more than to look at its first sign. */
+export const isWritten = (text: string): boolean => {
+  const first = text.charCodeAt(0);
+  return (first > 0x20 && first < 0x7f) || text.trim() !== '';
+};

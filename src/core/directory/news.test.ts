@@ -88,6 +88,22 @@ test('a new tone, another frequency, a move, off the air, gone, and new nearby: 
   expect(told(again)).toEqual([]);
 });
 
+test('what a sign stands for in the table is said in words', () => {
+  const p = plan([placed(1, 'a'), placed(2, 'b')]);
+  const news = newsOf(
+    p,
+    ternP2,
+    context([
+      standing('a', { input: null, access: OPEN }),
+      standing('b', { output: 145_600_000, input: 145_600_000 }),
+    ]),
+  );
+  expect(told(news)).toEqual([
+    'changed: Site a: transmit -0.6 → listen only, access 88.5 → open',
+    'changed: Site b: transmit -0.6 → same',
+  ]);
+});
+
 test('what the operator chose is no news: listening only, wide or narrow, a tone of their own to expect', () => {
   const p = plan([
     placed(1, 'a', { tx: null }),

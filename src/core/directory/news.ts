@@ -74,9 +74,15 @@ const bothFm = (a: string, b: string) => /^N?FM$/.test(a) && /^N?FM$/.test(b);
 
 const SHOWN: readonly Column[] = COLUMNS.filter((column) => ['rx', 'tx', 'access', 'mode'].includes(column));
 
+/** What a cell is in words, where its own notation is a sign: `=` and `x` in the column of what is sent, nothing in that of the access. */
+const SIGNS: Readonly<Record<string, string>> = { '=': 'same', x: 'listen only', '': 'open' };
+
 const inWords = (before: Channel, after: Channel): string[] =>
   SHOWN.flatMap((column) => {
-    const [was, is] = [before, after].map((channel) => cellText(channel, column) || 'open');
+    const [was, is] = [before, after].map((channel) => {
+      const text = cellText(channel, column);
+      return SIGNS[text] ?? text;
+    });
     return was === is ? [] : [`${FIELD_NAMES[column]} ${was} → ${is}`];
   });
 

@@ -22,6 +22,18 @@ test('a channel on paper: as the radio reads it, its transmit side in the fewest
   ]);
 });
 
+test('the place of a station stands beside it where it is not called by it already', () => {
+  const from = { directory: 'relay-register', entry: 'RR-1', service: 'amateur', place: 'Ullsmere Hill' };
+  const rows = paperRows(
+    plan([
+      channel(1, 145_600_000, { name: 'Ullsmere Hill', source: from }),
+      channel(2, 145_625_000, { name: 'Q7ULH', source: from }),
+    ]),
+    ternP2,
+  );
+  expect(rows.map(({ place }) => place)).toEqual(['', 'Ullsmere Hill']);
+});
+
 test('every channel stands on one face of the card, in its order, and no face has more than it holds', () => {
   fc.assert(
     fc.property(fc.nat({ max: 900 }), (n) => {

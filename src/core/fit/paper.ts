@@ -52,7 +52,8 @@ export function paperRows(plan: Plan, model: Model): PaperRow[] {
     mode: channel.mode,
     power: channel.tx === null ? '' : formatPower(channel.power),
     scan: channel.scan,
-    place: channel.source?.place ?? '',
+    // Many a station is called after its place: said once is enough.
+    place: channel.source?.place === channel.name ? '' : (channel.source?.place ?? ''),
     note: channel.note,
   }));
 }

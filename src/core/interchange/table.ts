@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { TONES } from '../radio';
 import { fail, ok, type Result } from '../result';
 import { isHeadings, meaningOf, type ColumnMeaning } from '../table';
+import { isWritten } from '../text';
 import { armed } from './formula';
 import { TABLE_LIMITS } from './table-limits';
 
@@ -106,12 +107,6 @@ export function meaningsByContent(rows: readonly (readonly string[])[]): (Column
   if (wordy >= 0) meanings[wordy] = 'name';
   return meanings;
 }
-
-/** True for a cell in which something stands. To trim each of half a million costs more than to look at its first sign. */
-const isWritten = (cell: string) => {
-  const first = cell.charCodeAt(0);
-  return (first > 0x20 && first < 0x7f) || cell.trim() !== '';
-};
 
 /** How many ends of lines there are from one place of a text to another, and the longest way between two of them, characters. */
 function linesIn(text: string, from: number, to: number): { ends: number; longest: number } {

@@ -14,7 +14,7 @@ import {
 import { LISTEN_ONLY_SERVICES, parseLocator } from '../radio';
 import { rememberedByText } from '../remember';
 import type { Result } from '../result';
-import { cutText, keepableText } from '../text';
+import { cutText, isWritten, keepableText } from '../text';
 import type { PastedRow } from './headings';
 import { receiveReader, textOf } from './row-cells';
 
@@ -163,7 +163,7 @@ export function newRows(
     id: ChannelId,
     receive: number,
   ): ChannelSet | undefined => {
-    if (text === undefined || (column !== 'access' && (text === '' || text.trim() === ''))) return undefined;
+    if (text === undefined || (column !== 'access' && !isWritten(text))) return undefined;
     const parsed = reader(text, receive);
     if (!parsed.ok) {
       made.odd.push({ id, column, text, reason: parsed.reason });

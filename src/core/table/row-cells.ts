@@ -1,5 +1,6 @@
 import { plain } from '../radio';
 import { rememberedByText } from '../remember';
+import { isWritten } from '../text';
 import {
   BESIDES,
   COLUMN_MEANINGS,
@@ -102,8 +103,7 @@ class Columns {
   cell(row: readonly string[], field: ColumnMeaning, place: number): string | undefined {
     if (place >= 0) return place < this.meanings.length ? (row[place] ?? '') : undefined;
     const own = this.places[field];
-    const filled =
-      own.length === 1 ? own[0]! : (own.find((one) => (row[one] ?? '').trim() !== '') ?? own[0]!);
+    const filled = own.length === 1 ? own[0]! : (own.find((one) => isWritten(row[one] ?? '')) ?? own[0]!);
     const text = row[filled] ?? '';
     return this.withUnit[filled]?.(text) ?? text;
   }
@@ -120,14 +120,14 @@ class RowCells implements Readonly<Record<PastedField, string | undefined>> {
   }
   get name() {
     const name = this.columns.cell(this.row, 'name', this.columns.at.name);
-    if (name !== undefined && name !== '' && name.trim() !== '') return name;
+    if (name !== undefined && isWritten(name)) return name;
     // What has a call sign and no name is called by that.
     return this.fixed === undefined ? this.call || name : name;
   }
   get tx() {
     const { at, shifted } = this.columns;
     const tx = this.columns.cell(this.row, 'tx', at.tx);
-    if (tx !== undefined && tx.trim() !== '') return tx;
+    if (tx !== undefined && isWritten(tx)) return tx;
     const direction = this.columns.cell(this.row, 'direction', at.direction);
     const shift = this.columns.cell(this.row, 'shift', at.shift);
     return shifted(direction ?? NOT_SAID)(shift ?? NOT_SAID) ?? tx;

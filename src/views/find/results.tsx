@@ -50,7 +50,7 @@ const HEADS: readonly { title: string; by: StationOrder | null }[] = [
 
 /** Of a row and of the headings, px; the columns, the station having what is left. */
 const ROW_HEIGHT = 31;
-const WIDTHS = [30, 72, 66, undefined, 82, 116, 106, 48, 108];
+const WIDTHS = [30, 72, 74, undefined, 82, 116, 106, 48, 104];
 
 /** What stands for rows that are not drawn. */
 const Gap = ({ height }: { height: number }) => (

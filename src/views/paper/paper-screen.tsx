@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { cardSheets, PAPER_NAMES, PAPERS, paperRows, type PaperRow } from '@/core/fit';
 import { modelById } from '@/core/models';
 import type { Plan } from '@/core/plan';
@@ -91,7 +92,7 @@ function Card({ rows, title, radio }: { rows: readonly PaperRow[]; title: string
                   Face {at * 4 + face + 1} of sheet {sheet + 1}
                 </caption>
                 <colgroup>
-                  {['6.6mm', undefined, '14.4mm', '9.4mm', '12.6mm'].map((width, column) => (
+                  {['6.2mm', undefined, '14.4mm', '11mm', '13.4mm'].map((width, column) => (
                     <col key={column} style={{ width }} />
                   ))}
                 </colgroup>
@@ -103,8 +104,10 @@ function Card({ rows, title, radio }: { rows: readonly PaperRow[]; title: string
                       </th>
                       <td className="card-name">{row.name || row.shown}</td>
                       <td className="mono receive">{row.receive}</td>
-                      <td className="mono transmit">{row.transmit}</td>
-                      <td className="mono">{row.access}</td>
+                      <td className={clsx('mono transmit', row.transmit.length > 7 && 'card-tight')}>
+                        {row.transmit}
+                      </td>
+                      <td className={clsx('mono', row.access.length > 9 && 'card-tight')}>{row.access}</td>
                     </tr>
                   ))}
                 </tbody>

@@ -9,6 +9,7 @@ import { isStationFile, pickFile } from '@/views/parts/pick-file';
 import type { Wish } from './arrange-panel';
 import { ChannelTable } from './channel-table';
 import { useDesk } from './desk';
+import { FirstSteps } from './no-channels';
 import { PlanCommands } from './plan-commands';
 import { PlanFooter } from './plan-footer';
 import { PlanHeader } from './plan-header';
@@ -175,7 +176,7 @@ export function ChannelsPage() {
       <div className="flex min-h-0 flex-1 gap-3 px-4 pb-2.5 max-lg:flex-none max-lg:flex-col">
         <section
           aria-label="Channels of this plan"
-          className="flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet max-lg:h-[75vh] max-lg:flex-none"
+          className="relative flex min-w-0 flex-1 flex-col overflow-hidden rounded-md border border-line bg-sheet max-lg:h-[75vh] max-lg:flex-none"
         >
           <TableBar
             onColumns={() => (panel?.kind === 'columns' ? closePanel() : columns())}
@@ -191,6 +192,9 @@ export function ChannelsPage() {
             onMove={() => table.chosenChannels.length > 0 && arrange({ how: 'move' })}
             gridRef={grid}
           />
+          {hand.plan.channels.length === 0 && (
+            <FirstSteps planId={hand.plan.id} onFile={openFile} onList={openTyped} />
+          )}
         </section>
         <aside
           aria-label="This channel and this radio"

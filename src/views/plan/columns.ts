@@ -27,7 +27,7 @@ const ROOM: Record<Column | Extra, readonly [number, string]> = {
   rx: [92, 'minmax(92px,0.5fr)'],
   tx: [130, 'minmax(130px,1fr)'],
   access: [98, 'minmax(98px,1fr)'],
-  mode: [46, 'minmax(46px,0.35fr)'],
+  mode: [54, 'minmax(54px,0.35fr)'],
   power: [54, 'minmax(54px,0.4fr)'],
   scan: [42, 'minmax(42px,0.3fr)'],
   call: [72, 'minmax(72px,0.5fr)'],

@@ -85,6 +85,7 @@ export function NewsPanel({ onClose }: { onClose: () => void }) {
       setTrouble(sentenceOf(reason));
     }
   };
+  const hasSources = plan.channels.some(({ source }) => source !== null && source.directory !== 'file');
   const slotOf = new Map(plan.channels.map((channel) => [channel.id, channel.slot]));
   const rows = NEWS_KINDS.flatMap((kind): ListRow[] => {
     const own = news.filter((one) => one.kind === kind);
@@ -154,7 +155,9 @@ export function NewsPanel({ onClose }: { onClose: () => void }) {
               : !data
                 ? ''
                 : news.length === 0
-                  ? 'Nothing: all is as they say.'
+                  ? hasSources
+                    ? 'Nothing: all is as they say.'
+                    : 'No channel of this plan remembers a station of a directory. What is placed from Find does, and is held against what they say here.'
                   : news.length === 1
                     ? 'One thing is not as they say.'
                     : `${news.length} things are not as they say.`}
