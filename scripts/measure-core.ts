@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { check } from '../src/core/check';
 import { bytesOf } from '../src/core/image';
 import { fit } from '../src/core/fit';
-import { linkOf } from '../src/core/models';
+import { cableOf } from '../src/core/models';
 import { ternP2 } from '../src/core/models/tern-p2';
 import {
   channelDefaults,
@@ -74,7 +74,7 @@ async function throughput(): Promise<void> {
       },
     );
     if (write.kind !== 'finished') throw new Error(write.reason);
-    const lineRate = (linkOf(ternP2).lineRate / 10) * SPEED;
+    const lineRate = (cableOf(ternP2).lineRate / 10) * SPEED;
     shares.push(bytesOf(ternP2) / ((ended - began) / 1000) / lineRate);
   }
   console.log(

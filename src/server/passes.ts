@@ -2,8 +2,8 @@ import { eq } from 'drizzle-orm';
 import type { Job } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { compareImages, encodeImage, restartFor } from '../core/image';
+import { modelById, type Model } from '../core/models';
 import type { LinkEvent } from '../core/link';
-import type { Model } from '../core/models';
 import type { Plan } from '../core/plan';
 import { jobs } from '../db';
 import { writing } from './database';
@@ -40,6 +40,10 @@ export async function passFailed(job: Job, end: PassEnd, stopped: boolean): Prom
     return state;
   }
   await setRadioState(job.radioId, 'half written');
+  if (modelById(job.modelId)?.link?.kind === 'card') {
+    job.message = `${reason} The card is copied in part: ${job.called} takes nothing of it, and is as it was. Put the card into the reader again, then go on with the write.`;
+    return state;
+  }
   job.message =
     end.radio === 'half written'
       ? `${reason} ${job.called} is half written: ${grouped(job.result.bytesIn ?? 0)} bytes were in. It hears and sends nothing until it is written whole. Plug it in again, then go on with the write, or restore its sealed copy.`
@@ -70,7 +74,7 @@ async function pass(
     job.secondsLeft = Math.ceil((job.of - job.bytes) / rate / 1000);
   };
   // A radio with several modules drops its line between them, and comes back on a port of its own.
-  const where = { tcp: port.tcp, again: () => followPort(port, job.radioId) };
+  const where = { place: port.place, again: () => followPort(port, job.radioId) };
   const end = await runLink(where, model, task, hear, signal);
   if (end.kind === 'failed') throw new PassFailed(end);
   await seeRadio(end.ident, model);
@@ -80,7 +84,10 @@ async function pass(
 export async function read(job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
   const end = await pass(job, port, model, { kind: 'read' }, 'reading', `Reading ${job.called}.`, signal);
   if (end.ident.halfWritten) {
-    job.message = `${job.called} was read, but it is half written: nothing of it was kept. Restore its sealed copy.`;
+    job.message =
+      model.link?.kind === 'card'
+        ? `The card of ${job.called} is copied in part: nothing of it was kept. Save to it in the radio again, or write it anew.`
+        : `${job.called} was read, but it is half written: nothing of it was kept. Restore its sealed copy.`;
     return;
   }
   job.result.copyId = await sealCopy(job.radioId, model, end.image!, 'read');
@@ -176,7 +183,7 @@ export async function write(
   );
   job.result.channels = content.channels.length;
   job.result.heldBack = content.heldBack.length;
-  job.message = `${job.called} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${restarting(restartFor(base, image, model))}`;
+  job.message = `${job.called} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${restarting(restartFor(base, image, model))}${afterwards(model)}`;
 }
 
 /** Refuses where a radio holds something else than the person looked at: it was changed on its own keys, or by another. */
@@ -195,14 +202,18 @@ async function wantAsSeen(job: Job, now: Uint8Array, model: Model, seenCopyId: s
 /** Goes on with what broke off: the same bytes, to the same unit, read back and held against what was sent. */
 export async function resume(job: Job, port: Port, model: Model, signal: AbortSignal): Promise<void> {
   const broken = (await brokenOff(job.radioId))!;
-  const asked = await runLink(port.tcp, model, { kind: 'identify' }, undefined, signal);
+  const asked = await runLink(port.place, model, { kind: 'identify' }, undefined, signal);
   if (asked.kind === 'failed') throw new PassFailed(asked);
   await writeAndReadBack(job, port, model, { image: broken.image, serial: asked.ident.serial }, signal);
   const { resumedAt = 0 } = job.result;
   const went =
     resumedAt > 0 ? `The write went on at byte ${grouped(resumedAt)}. ` : 'The write was made anew. ';
-  job.message = `${went}${job.called} holds what was to be written: all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.`;
+  job.message = `${went}${job.called} holds what was to be written: all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${afterwards(model)}`;
 }
+
+/** What is still to be done with a radio once it is written: a card has to be loaded. */
+const afterwards = ({ getReady }: Model) =>
+  getReady.flatMap(({ what, when }) => (when === 'after' ? [` ${what}`] : [])).join('');
 
 /** What is said of settings that want a restart; nothing where there are none. */
 const restarting = (labels: readonly string[]) =>
@@ -227,5 +238,5 @@ export async function restore(
   );
   if (!before.ident.halfWritten) await sealCopy(job.radioId, model, before.image!, 'before write');
   await writeAndReadBack(job, port, model, { image: copy.image, serial: before.ident.serial }, signal);
-  job.message = `${job.called} is as it was when the sealed copy was taken: all ${grouped(job.result.comparison!.compared)} bytes agree.`;
+  job.message = `${job.called} is as it was when the sealed copy was taken: all ${grouped(job.result.comparison!.compared)} bytes agree.${afterwards(model)}`;
 }

@@ -4,20 +4,31 @@ import type { Ident } from '../core/link';
 import { modelByIdent, type Model } from '../core/models';
 import type { RadioId } from '../core/plan';
 import { text } from '../core/text.schema';
+import { CARD_NAME, isLoaded, stampOf } from './card-reader';
 import { benchHeaders, benchUrl } from './bench-address';
 import { fetchJson, giveUpAfter } from './fetch-json';
 import { Problem } from './problem';
 import { calledOf, radioOf, seeRadio } from './radios';
-import { runLink } from './transport';
+import { runLink, type Place } from './transport';
 
 const portsSchema = z.object({
-  ports: z.array(z.object({ name: text(60), tcp: z.int().min(1).max(65535) })).max(64),
+  ports: z
+    .array(
+      z.union([
+        z.object({ name: text(60), tcp: z.int().min(1).max(65535) }),
+        // The name of a folder in the reader, and no way to anywhere else.
+        z.object({ name: text(60), card: z.string().regex(CARD_NAME) }),
+      ]),
+    )
+    .max(64),
 });
 
 /** A port as the host sees it. */
 export interface Port {
   name: string;
-  tcp: number;
+  place: Place;
+  /** Is another one when something else may be there than before, of a card that is put in again; a line's number does that. */
+  stamp: string;
 }
 
 /** A radio that answered on a port, by our id of it. */
@@ -25,6 +36,8 @@ export interface Present {
   radioId: RadioId;
   ident: Ident;
   model: Model;
+  /** Whether the radio has loaded the card that Veridon wrote; null where it is no such card. */
+  loaded: boolean | null;
 }
 
 /** Who is on a port, or why nobody is known to be. */
@@ -38,7 +51,14 @@ export async function listPorts(): Promise<{ ports: Port[]; reachable: boolean }
       signal: giveUpAfter(3000),
       headers: benchHeaders(),
     });
-    return { ports: portsSchema.parse(answer).ports, reachable: true };
+    const ports = await Promise.all(
+      portsSchema
+        .parse(answer)
+        .ports.map(async ({ name, ...at }): Promise<Port> =>
+          'tcp' in at ? { name, place: at.tcp, stamp: '' } : { name, place: at, stamp: await stampOf(at) },
+        ),
+    );
+    return { ports, reachable: true };
   } catch {
     return { ports: [], reachable: false };
   }
@@ -73,14 +93,14 @@ export async function lyingUnplugged() {
 }
 
 interface Ports {
-  answers: Map<string, Answer>;
+  answers: Map<string, { answer: Answer; stamp: string }>;
   busy: Set<string>;
   /** Ports that are being asked just now: whoever else wants to know waits for the same answer. */
   asking: Map<string, Promise<Answer>>;
 }
 const held = globalThis as { veridonPorts?: Ports };
 const state = (held.veridonPorts ??= { answers: new Map(), busy: new Set(), asking: new Map() });
-const keyOf = (port: Port) => `${port.name} ${port.tcp}`;
+const keyOf = ({ name, place }: Port) => `${name} ${typeof place === 'number' ? place : place.card}`;
 
 /** Keeps a port to one job; false where it is taken. */
 function takePort(port: Port): boolean {
@@ -97,14 +117,15 @@ export function freePort(port: Port): void {
 
 /** Asks who is on a port, once: whoever answers says its model. */
 async function identify(port: Port): Promise<Answer> {
-  const outcome = await runLink(port.tcp, null, { kind: 'identify' });
+  const outcome = await runLink(port.place, null, { kind: 'identify' });
   if (outcome.kind === 'failed') return { reason: outcome.reason };
   const { ident } = outcome;
   const model = modelByIdent(ident.model);
   // One that calls itself as a model does, and holds another length, is none that Veridon may write.
   if (!model || bytesOf(model) !== ident.imageBytes)
     return { reason: `It calls itself ${ident.model.trim()}; Veridon knows no such radio.` };
-  return { radioId: await seeRadio(ident, model), ident, model };
+  const loaded = typeof port.place === 'object' ? await isLoaded(port.place) : null;
+  return { radioId: await seeRadio(ident, model), ident, model, loaded };
 }
 
 /** Keeps a port to one job as `takePort` does; who is just being asked there has answered first. */
@@ -115,7 +136,8 @@ export async function holdPort(port: Port): Promise<boolean> {
 
 async function answerOf(port: Port): Promise<Answer | undefined> {
   const key = keyOf(port);
-  const known = state.answers.get(key);
+  const before = state.answers.get(key);
+  const known = before?.stamp === port.stamp ? before.answer : undefined;
   if (known && 'ident' in known) return known;
   const asked = state.asking.get(key);
   if (asked) return asked;
@@ -126,7 +148,7 @@ async function answerOf(port: Port): Promise<Answer | undefined> {
   });
   state.asking.set(key, asking);
   const answer = await asking;
-  state.answers.set(key, answer);
+  state.answers.set(key, { answer, stamp: port.stamp });
   return answer;
 }
 
@@ -134,8 +156,8 @@ async function answerOf(port: Port): Promise<Answer | undefined> {
 const RETURN_MS = 10_000;
 const LOOK_AGAIN_MS = 100;
 
-/** Waits until a radio that dropped its line is back, on whichever port, and keeps that one to the job instead; its number, or null where it does not come. */
-export async function followPort(port: Port, radioId: RadioId): Promise<number | null> {
+/** Waits until a radio that dropped its line is back, on whichever port, and keeps that one to the job instead; where it leads, or null where it does not come. */
+export async function followPort(port: Port, radioId: RadioId): Promise<Place | null> {
   const until = Date.now() + RETURN_MS;
   while (Date.now() < until) {
     for (const found of await livePorts()) {
@@ -143,11 +165,11 @@ export async function followPort(port: Port, radioId: RadioId): Promise<number |
       // Another's port is asked as everybody asks it, and only where nobody is known there: its own job must not find it taken.
       const answer = same ? await identify(found) : await answerOf(found);
       if (!answer || !('ident' in answer) || answer.radioId !== radioId) continue;
-      if (same) return port.tcp;
+      if (same) return port.place;
       if (!(await holdPort(found))) continue;
       freePort(port);
       Object.assign(port, found);
-      return port.tcp;
+      return port.place;
     }
     await new Promise((done) => setTimeout(done, LOOK_AGAIN_MS));
   }
@@ -180,6 +202,7 @@ export async function lookAtPorts() {
         busy: state.busy.has(keyOf(port)),
         radioId: answer && 'ident' in answer ? answer.radioId : null,
         reason: answer && 'reason' in answer ? answer.reason : null,
+        loaded: answer && 'ident' in answer ? answer.loaded : null,
       };
     }),
   };

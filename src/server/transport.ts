@@ -10,6 +10,7 @@ import {
 } from '../core/link';
 import { bytesOf } from '../core/image';
 import { linkOf, type Model } from '../core/models';
+import { runCard, type Card } from './card-reader';
 import { tcpCarrier, type Carrier } from './carrier';
 
 /** A silence on the line, ms, after which the host says its last thing again. */
@@ -18,10 +19,13 @@ const QUIET_MS = 2000;
 export type LinkOutcome = Extract<LinkEvent, { kind: 'finished' | 'failed' }>;
 type End = LinkOutcome | Extract<LinkEvent, { kind: 'moved' }>;
 
+/** What a port leads to: a line, by its TCP port, or a card in the reader. */
+export type Place = number | Card;
+
 /** Where a radio is, and how it is found again after its line dropped: its port may have another number then; null where it does not come back. */
 export interface Where {
-  tcp: number;
-  again(): Promise<number | null>;
+  place: Place;
+  again(): Promise<Place | null>;
 }
 
 /** A radio that goes from one module to another more often than this is lost on the way. */
@@ -32,13 +36,17 @@ const MOST_MOVES = 3;
  * asked who it is. `onEvent` hears everything on the way; `signal` stops it as if the cable were pulled, at the next byte.
  */
 export async function runLink(
-  where: number | Where,
+  where: Place | Where,
   model: Model | null,
   task: LinkTask,
   onEvent: (event: LinkEvent) => void = () => {},
   signal?: AbortSignal,
 ): Promise<LinkOutcome> {
-  let at = typeof where === 'number' ? where : where.tcp;
+  const first = typeof where === 'object' && 'place' in where ? where.place : where;
+  const again =
+    typeof where === 'object' && 'again' in where ? () => where.again() : () => Promise.resolve(null);
+  if (typeof first === 'object') return runCard(first, model, task, onEvent, signal);
+  let at = first;
   const modules = model && task.kind !== 'identify' ? modulesOf(model) : [0];
   const of = modules.reduce((sum, bytes) => sum + bytes, 0);
   const parts: Uint8Array[] = [];
@@ -54,8 +62,8 @@ export async function runLink(
     const named = modules.length > 1 ? { ...task, module } : task;
     let end = await one(at, model, named, hear, signal);
     for (let moves = 0; end.kind === 'moved'; moves++) {
-      const next = typeof where === 'number' || moves >= MOST_MOVES ? null : await where.again();
-      if (next === null)
+      const next = moves >= MOST_MOVES ? null : await again();
+      if (typeof next !== 'number')
         return {
           kind: 'failed',
           reason: 'The radio went to another of its modules and did not come back.',

@@ -3,7 +3,8 @@ import { createServer, type IncomingMessage, type ServerResponse } from 'node:ht
 import { join } from 'node:path';
 import { z } from 'zod';
 import { ANSWER_HEADERS, refusalOf, refuse, refuseUnreadable } from '../door/door.mjs';
-import { faultSchema, handleSchema, Station } from './bench/station';
+import { faultSchema, handleSchema } from './bench/handles';
+import { Station } from './bench/station';
 import { UNITS } from './bench/units';
 import { PAGE_POLICY, pagePart } from './bench/page';
 import { benchKey } from './keep';

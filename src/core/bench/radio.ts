@@ -48,6 +48,8 @@ export const benchSchema = z.object({
       radioId: radioIdSchema.nullable(),
       /** Why nobody is known to be there. */
       reason: z.string().nullable(),
+      /** Whether the radio has loaded the card that Veridon wrote; null where it is no such card. */
+      loaded: z.boolean().nullable(),
     }),
   ),
   radios: z.array(radioSchema),

@@ -56,6 +56,8 @@ export function linkRun(model: LinkModel, task: LinkTask): Run {
       return run({ start: startLink, step: stepLink, isOpen }, model, task);
     case 'block':
       return run({ start: startBlock, step: stepBlock, isOpen: isBlockOpen }, model, task);
+    case 'card':
+      throw new Error(`A ${model.name} has a card and no line`);
   }
 }
 

@@ -1,5 +1,5 @@
 import { bytesOf } from '../image';
-import { linkOf, type Model } from '../models';
+import { cableOf, linkOf, type Model } from '../models';
 import { frameBytes, giveUpFrame, imageSum, readFrames, sumHolds, type Frame } from './frame';
 import { readIdent, type Ident } from './ident';
 import { NOTHING_PENDING, type Pending } from './scan';
@@ -80,7 +80,7 @@ export const WHOLE = 0xff;
 /** Begins: the first bytes ask the radio who it is. */
 export function startLink(model: LinkModel, task: LinkTask): LinkStep {
   const bytes = bytesOf(model);
-  const blocks = Math.ceil(bytes / linkOf(model).blockBytes);
+  const blocks = Math.ceil(bytes / cableOf(model).blockBytes);
   const state: LinkState = {
     model,
     task,
@@ -231,7 +231,7 @@ function endFrame(image: Uint8Array): Uint8Array {
   return frameBytes('end', 0, imageSum(image));
 }
 
-const blockBytes = ({ model }: LinkState) => linkOf(model).blockBytes;
+const blockBytes = ({ model }: LinkState) => cableOf(model).blockBytes;
 const bytesDone = (state: LinkState) =>
   Math.min(state.image.length, state.done.filter(Boolean).length * blockBytes(state));
 
@@ -280,7 +280,7 @@ function sendBlock(step: LinkStep, block: number): void {
 }
 
 function fillWindow(step: LinkStep): void {
-  while (step.state.underWay.length < linkOf(step.state.model).window) {
+  while (step.state.underWay.length < cableOf(step.state.model).window) {
     const { done, underWay } = step.state;
     const next = done.findIndex((there, block) => !there && !underWay.includes(block));
     if (next < 0) return;

@@ -62,6 +62,8 @@ export const linkSchema = z.discriminatedUnion('kind', [
     /** The stretches of its image, one after the other, each of a module of its own; the line drops and returns between them. */
     modules: z.array(z.object({ name: z.string(), bytes: z.int().min(1) })).min(1),
   }),
+  // Its files are the parts of its format; a card has no line and no rate.
+  z.object({ kind: z.literal('card'), ident: cable.ident }),
 ]);
 
 /** A list of numbered places of a model: its memories, or a home channel a band, in the order of its bands. */
@@ -79,7 +81,12 @@ export const storedShiftSchema = z.object({
 });
 
 /** A step of getting the radio ready for its cable or card: what to do, and what it shows then. */
-export const stepSchema = z.object({ what: z.string(), shows: z.string() });
+export const stepSchema = z.object({
+  what: z.string(),
+  shows: z.string(),
+  /** When it is done: before it is read or written, which is the usual, or when a write is over. */
+  when: z.enum(['before', 'after']).optional(),
+});
 
 /**
  * What a model can do: what fit, check and the screens read; and how it is linked. How its bytes lie is its format, which
@@ -124,8 +131,6 @@ export const modelSchema = z.object({
   ownCall: z.string().nullable(),
   /** Settings after whose change it wants to be switched off and on. */
   restartAfter: z.array(z.string()),
-  /** How radios of this model are linked by their own nature. */
-  ownLink: z.enum(['stream', 'block', 'live', 'card']),
   /** How they are linked here today; null where their images are files. */
   link: linkSchema.nullable(),
   /** What it takes to get it ready for the cable or the card. */

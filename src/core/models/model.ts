@@ -69,6 +69,15 @@ export function storedShift(
   return typeof set === 'number' ? set : stored.usual;
 }
 
+/** The same of a model whose link is a line. */
+export function cableOf(
+  model: Pick<Model, 'link' | 'name'>,
+): Exclude<NonNullable<Model['link']>, { kind: 'card' }> {
+  const link = linkOf(model);
+  if (link.kind === 'card') throw new Error(`A ${model.name} has no cable`);
+  return link;
+}
+
 /** How a model is linked; whoever asks for one that is not linked has come to the wrong place. */
 export function linkOf({ link, name }: Pick<Model, 'link' | 'name'>): NonNullable<Model['link']> {
   if (!link) throw new Error(`A ${name} is not linked`);

@@ -33,7 +33,6 @@ const wren: Model = {
   codes: [],
   oneTone: true,
   link: null,
-  ownLink: 'live',
   getReady: [{ what: 'Switch it on.', shows: 'ABC' }],
 };
 

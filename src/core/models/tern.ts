@@ -81,7 +81,6 @@ export const tern: Pick<
   | 'storedShifts'
   | 'ownCall'
   | 'restartAfter'
-  | 'ownLink'
   | 'getReady'
   | 'face'
 > = {
@@ -105,7 +104,6 @@ export const tern: Pick<
   storedShifts: [],
   ownCall: null,
   restartAfter: [],
-  ownLink: 'stream',
   getReady: [
     { what: 'Switch the radio off and push the cable into the microphone socket.', shows: '' },
     { what: 'Switch it on.', shows: 'Its channel, as always' },

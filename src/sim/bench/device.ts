@@ -17,7 +17,7 @@ import {
   type Frame,
   type Pending,
 } from '../../core/link';
-import { linkOf, slotsOf, type Model } from '../../core/models';
+import { cableOf, slotsOf, type Model } from '../../core/models';
 import { freshBlockSide, hearBlock, hearNoBlock, type BlockSide } from './device-block';
 
 /** A radio's inside: memory and the state of its link. A value; `hear` gives the next. */
@@ -161,7 +161,7 @@ function take(device: Device, frame: Frame): { device: Device; send: Uint8Array[
 }
 
 function blocks({ memory, model }: Device, numbers: readonly number[]): Uint8Array[] {
-  const size = linkOf(model).blockBytes;
+  const size = cableOf(model).blockBytes;
   return [
     ...numbers.map((block) => frameBytes('block', block, memory.slice(block * size, (block + 1) * size))),
     frameBytes('end', 0, imageSum(memory)),
@@ -181,7 +181,7 @@ function openWrite(device: Device, { payload }: Frame) {
 
 function takeBlock(device: Device, { sequence, payload }: Frame) {
   const { model, link } = device;
-  const size = linkOf(model).blockBytes;
+  const size = cableOf(model).blockBytes;
   // The last may be shorter: an image has any length.
   const wanted = Math.min(size, link.received.length - sequence * size);
   if (sequence >= link.taken.length || payload.length !== wanted)

@@ -18,46 +18,9 @@ import {
 } from './device';
 import { freshBlockSide } from './device-block';
 import { Line } from './line';
+import { MemoryCard } from './memory-card';
+import type { Fault, handleSchema } from './handles';
 import { newMemory, type UnitSpec } from './units';
-
-/** What a person does with a radio on the bench. */
-export const handleSchema = z.strictObject({
-  plugged: z.boolean().optional(),
-  on: z.boolean().optional(),
-  /** Steps of the knob, to and fro through the channels in use. */
-  turn: z.int().min(-150).max(150).optional(),
-  slot: z.int().min(0).max(9999).optional(),
-  keyDown: z.boolean().optional(),
-  /** Puts something into a memory on its own keys, or empties it. */
-  key: z
-    .strictObject({
-      list: z.int().min(0).max(8).default(0),
-      slot: z.int().min(0).max(9999),
-      name: z.string().max(16).optional(),
-      rx: z.int().min(0).max(1_300_000_000).optional(),
-      clear: z.boolean().optional(),
-    })
-    .optional(),
-  battery: z.int().min(0).max(100).optional(),
-  /** Puts the cable into another socket of the computer. */
-  cable: z.int().min(0).max(9).optional(),
-});
-
-const towards = z.enum(['radio', 'host']).default('radio');
-
-/** Faults to order. Bytes are counted on the line towards the radio, or towards the host, from the order on. */
-export const faultSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('none') }),
-  z.strictObject({ kind: z.literal('pull'), atByte: z.int().min(1), towards }),
-  z.strictObject({ kind: z.literal('flip'), atByte: z.int().min(1), towards }),
-  z.strictObject({ kind: z.literal('rubbish') }),
-  z.strictObject({ kind: z.literal('silent') }),
-  z.strictObject({ kind: z.literal('wrong model'), ident: z.string().length(8) }),
-  z.strictObject({ kind: z.literal('newer firmware'), version: z.string().regex(/^\d\.\d\d$/) }),
-  z.strictObject({ kind: z.literal('refuse') }),
-  z.strictObject({ kind: z.literal('slow'), factor: z.number().min(1).max(100) }),
-]);
-export type Fault = z.infer<typeof faultSchema>;
 
 const keptSchema = z.object({
   plugged: z.boolean(),
@@ -98,6 +61,8 @@ export class Station {
   /** While it is away to another module. */
   private returning: NodeJS.Timeout | undefined;
   private silence: NodeJS.Timeout | undefined;
+  /** Its memory card, where it has one in place of a cable. */
+  private readonly card: MemoryCard | null;
 
   constructor(
     readonly spec: UnitSpec,
@@ -110,6 +75,7 @@ export class Station {
   ) {
     mkdirSync(folder, { recursive: true });
     const { model } = spec;
+    this.card = model.link?.kind === 'card' ? new MemoryCard(folder, spec.id) : null;
     const kept = this.kept();
     const memory = kept?.memory ?? newMemory(spec);
     this.device = deviceOf(spec, memory);
@@ -160,7 +126,8 @@ export class Station {
   }
 
   /** The port that a plugged radio shows to the host, or null. */
-  port(): { name: string; tcp: number } | null {
+  port(): { name: string; tcp: number } | { name: string; card: string } | null {
+    if (this.card) return this.plugged ? { name: `reader/${this.spec.id}`, card: this.spec.id } : null;
     return this.tcp === null
       ? null
       : { name: `bench/${this.spec.id}${this.cable === 0 ? '' : `-${this.cable}`}`, tcp: this.tcp };
@@ -187,6 +154,7 @@ export class Station {
       port: this.port(),
       face: on ? this.face() : null,
       cabled: spec.model.link !== null,
+      card: this.card && { in: plugged ? 'reader' : 'radio', says: this.card.says },
       ...this.shown(),
     };
   }
@@ -232,6 +200,7 @@ export class Station {
     }
     if (change.slot !== undefined) this.slot = change.slot;
     if (change.key && this.on) this.device = keyed(this.device, change.key);
+    if (change.card && this.on && this.card) this.device = this.card.chosen(change.card, this.device);
     if (change.turn !== undefined) this.turnKnob(change.turn);
     if (change.keyDown !== undefined) this.keyDown = change.keyDown;
     if (change.cable !== undefined && change.cable !== this.cable) {
@@ -247,6 +216,13 @@ export class Station {
 
   order(fault: Fault): void {
     this.fault = fault;
+    this.card?.leaveAlone();
+    if (fault.kind === 'pull')
+      this.card?.takenOutAt(fault.atByte, () => {
+        this.fault = { kind: 'none' };
+        this.pull();
+        this.keep();
+      });
     this.heardSinceFault = 0;
     this.device = {
       ...this.device,
@@ -266,7 +242,8 @@ export class Station {
 
   private rate = () => {
     const slow = this.fault.kind === 'slow' ? this.fault.factor : 1;
-    return ((this.spec.model.link?.lineRate ?? 9600) * this.speed) / slow;
+    const { link } = this.spec.model;
+    return ((link && link.kind !== 'card' ? link.lineRate : 9600) * this.speed) / slow;
   };
 
   private toRadio = new Line(this.rate, (bytes) => this.arrive(bytes));
@@ -276,6 +253,10 @@ export class Station {
     // What has no link here lies on the bench all the same; its memory is a file.
     if (this.server || !this.spec.model.link) return Promise.resolve();
     this.plugged = true;
+    if (this.card) {
+      this.card.toReader();
+      return Promise.resolve();
+    }
     this.returning = undefined;
     this.server = createServer((socket) => {
       if (this.socket) return void socket.destroy();
@@ -313,6 +294,7 @@ export class Station {
     clearTimeout(this.returning);
     this.returning = undefined;
     this.plugged = false;
+    this.card?.toRadio();
     this.dropLine();
     this.server?.close();
     this.server = undefined;
@@ -381,6 +363,7 @@ export class Station {
 
   close(): void {
     this.keep();
+    this.card?.leaveAlone();
     this.dropLine();
     this.server?.close();
   }

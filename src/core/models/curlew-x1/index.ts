@@ -34,7 +34,6 @@ export const curlewX1: Model = {
   storedShifts: [],
   ownCall: null,
   restartAfter: ['gnss', 'aprs', 'aprsCall'],
-  ownLink: 'block',
   link: {
     kind: 'block',
     ident: 'CURLEWX1',

@@ -42,7 +42,6 @@ export const petrelHF9: Model = {
   ],
   ownCall: null,
   restartAfter: [],
-  ownLink: 'live',
   link: null,
   getReady: [
     { what: 'Push the cable into the socket marked REMOTE at the back.', shows: '' },
