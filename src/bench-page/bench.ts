@@ -10,6 +10,8 @@ export interface Lying {
   plugged: boolean;
   /** False where it has no socket for a cable. */
   cabled: boolean;
+  /** Its memory card, where it has one in place of a cable: where it is, and what the display said of it last. */
+  card: { in: 'radio' | 'reader'; says: string } | null;
   on: boolean;
   slot: number;
   cable: number;

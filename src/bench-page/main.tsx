@@ -38,7 +38,7 @@ function Table() {
       <header className="flex flex-wrap items-baseline gap-x-4 py-3">
         <h1 className="text-[21px] font-semibold">Simulated bench</h1>
         <p className="text-[13px] text-soft">
-          Radios that behave like real ones. Veridon sees those whose cable is in.
+          Radios that behave like real ones. Veridon sees those whose cable or card is in the computer.
         </p>
       </header>
       {trouble !== '' && (
@@ -55,7 +55,7 @@ function Table() {
           {radios === null
             ? 'Looking…'
             : plugged.length === 0
-              ? 'No cable is in: plug one in below.'
+              ? 'Nothing is in: plug a cable in below, or put in a card.'
               : `${plugged.map(({ label }) => label).join('; ')} ${plugged.length === 1 ? 'is' : 'are'} plugged in.`}
         </span>
       </section>

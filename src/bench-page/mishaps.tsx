@@ -17,6 +17,15 @@ const KINDS: readonly (readonly [Kind, string])[] = [
   ['rubbish', 'It sends rubbish'],
 ];
 
+/** What can go wrong with a card. */
+const WITH_CARD: readonly (readonly [Kind, string])[] = [
+  ['none', 'Nothing goes wrong'],
+  ['pull', 'The card is taken out in the middle'],
+  ['wrong model', 'It says that it is another model'],
+  ['newer firmware', 'It has a newer firmware'],
+  ['refuse', 'It is locked and loads nothing'],
+];
+
 /** What is ordered for each; bytes are counted on the way to the radio, from now on. */
 const ORDERS: Record<Kind, (atByte: number) => object> = {
   none: () => ({ kind: 'none' }),
@@ -35,6 +44,7 @@ export function Mishaps({ radio, order }: { radio: Lying; order: (body: object) 
   const [kind, setKind] = useState<Kind>('pull');
   const [atByte, setAtByte] = useState('5000');
   const counts = kind === 'pull' || kind === 'flip';
+  const kinds = radio.card ? WITH_CARD : KINDS;
   const waits = radio.fault.kind !== 'none';
   return (
     <details className="border-t border-line text-[13px]">
@@ -42,12 +52,12 @@ export function Mishaps({ radio, order }: { radio: Lying; order: (body: object) 
         Mishaps{' '}
         <span className={waits ? 'text-caution' : 'text-soft'}>
           {waits
-            ? (KINDS.find(([one]) => one === radio.fault.kind)?.[1] ?? radio.fault.kind)
+            ? (kinds.find(([one]) => one === radio.fault.kind)?.[1] ?? radio.fault.kind)
             : 'none ordered'}
         </span>
       </summary>
       <div className="flex flex-wrap items-end gap-2 px-3 pb-2">
-        <Choice label="Next" value={kind} options={KINDS} onChange={setKind} className="w-52" />
+        <Choice label="Next" value={kind} options={kinds} onChange={setKind} className="w-52" />
         {counts && (
           <label className="text-[12px] text-soft">
             at byte

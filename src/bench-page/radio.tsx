@@ -70,7 +70,13 @@ export function OnTable({
       <div className="flex flex-wrap items-center gap-1.5 px-3 py-2 text-[13px]">
         {cabled && (
           <Button size="small" onClick={() => act({ plugged: !plugged })}>
-            {plugged ? 'Pull the cable' : 'Plug it in'}
+            {radio.card
+              ? plugged
+                ? 'Put the card back'
+                : 'Card into the computer'
+              : plugged
+                ? 'Pull the cable'
+                : 'Plug it in'}
           </Button>
         )}
         <Button size="small" onClick={() => act({ on: !on })}>
@@ -90,15 +96,49 @@ export function OnTable({
           <span className={clsx('mono w-8 text-right', battery < 20 && 'text-stop')}>{battery}%</span>
         </label>
       </div>
+      {radio.card && <CardMenu radio={radio} act={act} />}
       <Keys radio={radio} act={act} />
       <Mishaps radio={radio} order={order} />
     </section>
   );
 }
 
+/** Its menu for the card, and what the display said of it last. */
+function CardMenu({ radio: { card, on }, act }: { radio: Lying; act: (body: object) => void }) {
+  const nowhere = !on || card!.in !== 'radio';
+  return (
+    <div className="flex flex-wrap items-center gap-1.5 border-t border-line px-3 py-1.5 text-[13px]">
+      <span className="text-soft">Card</span>
+      <Button size="small" disabled={nowhere} onClick={() => act({ card: 'save' })}>
+        Save all to card
+      </Button>
+      <Button size="small" disabled={nowhere} onClick={() => act({ card: 'load' })}>
+        Load all from card
+      </Button>
+      <span role="status" aria-label="What it shows of the card" className="mono ml-auto text-[12px]">
+        {card!.says}
+      </span>
+    </div>
+  );
+}
+
+/** The card: in the reader of the computer above, or in the radio. */
+const CardDrawn = ({ out }: { out: boolean }) => (
+  <span
+    aria-hidden
+    className={clsx('pointer-events-none absolute right-10 text-ink', out ? '-top-7' : '-top-4 opacity-60')}
+  >
+    <svg width="26" height="20" viewBox="0 0 26 20">
+      <path d="M2 2a2 2 0 0 1 2-2h13l7 6v12a2 2 0 0 1-2 2H4a2 2 0 0 1-2-2z" fill="currentColor" />
+      <path d="M6 3v4M10 3v4M14 3v4" stroke="var(--wash-faint, #fff)" strokeWidth="2" />
+    </svg>
+  </span>
+);
+
 /** The cable: to a socket of the computer above, or lying on the table. */
-function Cable({ radio: { plugged, cabled, cable } }: { radio: Lying }) {
+function Cable({ radio: { plugged, cabled, cable, card } }: { radio: Lying }) {
   if (!cabled) return null;
+  if (card) return <CardDrawn out={plugged} />;
   return (
     <span aria-hidden className="pointer-events-none absolute -top-6 right-8 h-6 w-16 text-ink">
       <svg viewBox="0 0 64 24" className="h-full w-full overflow-visible" fill="none" stroke="currentColor">

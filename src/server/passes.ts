@@ -183,7 +183,7 @@ export async function write(
   );
   job.result.channels = content.channels.length;
   job.result.heldBack = content.heldBack.length;
-  job.message = `${job.called} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${restarting(restartFor(base, image, model))}${afterwards(model)}`;
+  job.message = `${whereOf(job, model)} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${restarting(restartFor(base, image, model))}${afterwards(model)}`;
 }
 
 /** Refuses where a radio holds something else than the person looked at: it was changed on its own keys, or by another. */
@@ -208,12 +208,13 @@ export async function resume(job: Job, port: Port, model: Model, signal: AbortSi
   const { resumedAt = 0 } = job.result;
   const went =
     resumedAt > 0 ? `The write went on at byte ${grouped(resumedAt)}. ` : 'The write was made anew. ';
-  job.message = `${went}${job.called} holds what was to be written: all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${afterwards(model)}`;
+  job.message = `${went}${whereOf(job, model)} holds what was to be written: all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${afterwards(model)}`;
 }
 
-/** What is still to be done with a radio once it is written: a card has to be loaded. */
-const afterwards = ({ getReady }: Model) =>
-  getReady.flatMap(({ what, when }) => (when === 'after' ? [` ${what}`] : [])).join('');
+/** What a write came to be in: the radio, or its card, which the radio has still to load. */
+const whereOf = ({ called }: Job, { link }: Model) =>
+  link?.kind === 'card' ? `The card of ${called}` : called;
+const afterwards = ({ link }: Model) => (link?.kind === 'card' ? ' Now load it in the radio.' : '');
 
 /** What is said of settings that want a restart; nothing where there are none. */
 const restarting = (labels: readonly string[]) =>
@@ -238,5 +239,5 @@ export async function restore(
   );
   if (!before.ident.halfWritten) await sealCopy(job.radioId, model, before.image!, 'before write');
   await writeAndReadBack(job, port, model, { image: copy.image, serial: before.ident.serial }, signal);
-  job.message = `${job.called} is as it was when the sealed copy was taken: all ${grouped(job.result.comparison!.compared)} bytes agree.${afterwards(model)}`;
+  job.message = `${whereOf(job, model)} is as it was when the sealed copy was taken: all ${grouped(job.result.comparison!.compared)} bytes agree.${afterwards(model)}`;
 }

@@ -23,6 +23,9 @@ interface Props {
   benchUrl: string;
 }
 
+/** True where it has no cable, but a memory card. */
+const hasCard = ({ modelId }: Radio) => modelById(modelId)?.link?.kind === 'card';
+
 function RadioList({
   radios,
   chosen,
@@ -48,12 +51,14 @@ function RadioList({
             <span className="flex justify-between gap-2">
               <b className="font-semibold">{radio.model}</b>
               <span className={clsx('whitespace-nowrap text-[13px]', radio.port ? 'text-ink' : 'text-soft')}>
-                {radio.port ? 'plugged in' : 'away'}
+                {radio.port ? (hasCard(radio) ? 'card is in' : 'plugged in') : 'away'}
               </span>
             </span>
             {radio.serial && <span className="mono text-[13px] text-soft">{radio.serial}</span>}
             {radio.state === 'half written' && (
-              <span className="block text-[13px] font-medium text-stop">half written</span>
+              <span className="block text-[13px] font-medium text-stop">
+                {hasCard(radio) ? 'half a card' : 'half written'}
+              </span>
             )}
           </button>
         </li>
@@ -95,7 +100,11 @@ function OneRadio({
             )}
             <span className="mono">{radio.firmware}</span>
             {radio.battery !== null && <>, battery {radio.battery} %</>}
-            {radio.port ? `, on ${radio.port}` : ', not plugged in'}
+            {radio.port
+              ? `, ${hasCard(radio) ? 'its card in' : 'on'} ${radio.port}`
+              : hasCard(radio)
+                ? ', its card is not here'
+                : ', not plugged in'}
           </span>
           <Button
             kind={radio.copies.length === 0 && radio.port !== null ? 'strong' : 'plain'}
@@ -113,6 +122,7 @@ function OneRadio({
           <JobPanel job={job} onStop={() => hand.stop(job.id)} onDismiss={() => hand.dismiss(job.id)} />
         )}
         {radio.port === null && <Ready modelId={radio.modelId} />}
+        {radio.port !== null && !busy && <OnCard radio={radio} hand={hand} />}
         <CopiesPanel radio={radio} hand={hand} busy={busy} />
         {!busy && plan && radio.state === 'whole' && (
           <ByHandPanel radio={radio} planId={plan.id} planName={plan.name} />
@@ -142,8 +152,17 @@ function HalfWritten({ radio, hand, how }: { radio: Radio; hand: BenchInHand; ho
       <p className="min-w-0 flex-1">
         {how === null ? (
           <>
-            <b className="font-semibold">{called} is half written.</b> It hears and sends nothing until it is
-            written whole. {port === null ? 'Plug it in; then ' : 'You can '}
+            {hasCard(radio) ? (
+              <>
+                <b className="font-semibold">The card of {called} is copied in part.</b> The radio takes
+                nothing of it, and is as it was. {port === null ? 'Put the card in; then ' : 'You can '}
+              </>
+            ) : (
+              <>
+                <b className="font-semibold">{called} is half written.</b> It hears and sends nothing until it
+                is written whole. {port === null ? 'Plug it in; then ' : 'You can '}
+              </>
+            )}
             {canResume ? 'go on with the write that broke off, ' : ''}write the plan anew, or restore a sealed
             copy.
           </>
@@ -166,6 +185,30 @@ function HalfWritten({ radio, hand, how }: { radio: Radio; hand: BenchInHand; ho
   );
 }
 
+/** What is still to be done with a card that Veridon wrote: it is in the radio when the radio has loaded it. */
+function OnCard({ radio, hand }: { radio: Radio; hand: BenchInHand }) {
+  const loaded = hand.bench?.ports.find(({ name }) => name === radio.port)?.loaded ?? null;
+  if (loaded === null) return null;
+  const steps = modelById(radio.modelId)?.getReady.filter(({ when }) => when === 'after') ?? [];
+  return (
+    <section
+      aria-label="On the card"
+      className="shrink-0 rounded-md border border-line bg-sheet px-3 py-2 text-[13px]"
+    >
+      {loaded ? (
+        <>
+          <b className="font-semibold">The radio has loaded this card.</b> It holds what was written.
+        </>
+      ) : (
+        <>
+          <b className="font-semibold">Written on the card, not yet in the radio.</b>{' '}
+          {steps.map(({ what, shows }) => `${what}${shows ? ` It shows: ${shows}.` : ''}`).join(' ')}
+        </>
+      )}
+    </section>
+  );
+}
+
 /** How a radio that is away is made ready to be read and written. */
 function Ready({ modelId }: { modelId: string }) {
   const model = modelById(modelId);
@@ -182,13 +225,13 @@ function Ready({ modelId }: { modelId: string }) {
   );
 }
 
-/** What lies on the table with its cable out: to be plugged in, or with a memory that is a file. */
+/** What lies on the table with its cable or card out of the computer. */
 function Lying({ lying }: Pick<Bench, 'lying'>) {
   const cabled = lying.filter((radio) => radio.cabled);
   if (cabled.length === 0) return null;
   return (
     <section aria-label="Not plugged in" className="pt-1 text-left text-[13px] text-soft">
-      <p className="pb-0.5 font-medium">On the table, cable out</p>
+      <p className="pb-0.5 font-medium">On the table, not connected</p>
       <ul>
         {cabled.map(({ label, serial }) => (
           <li key={serial} className="flex justify-between gap-2">

@@ -7,7 +7,7 @@ const petrel = channelsOf(petrelHF9);
 const plover = channelsOf(ploverF5);
 const curlew = channelsOf(curlewX1);
 
-/** Petrel and Plover have no link here: their memories are files. */
+/** The Petrel has no link here: its memory is a file. */
 export const ORIELS: readonly UnitSpec[] = [
   {
     id: 'petrel-1',

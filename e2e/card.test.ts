@@ -1,0 +1,76 @@
+import { press, sees, worldAndBrowser } from './harness';
+
+/** A radio without a cable: saved to its card in the radio, read and written in Veridon, loaded in the radio, each from its own side. */
+
+jest.setTimeout(120_000);
+
+const at = worldAndBrowser();
+const { world, page } = at;
+const SERIAL = 'OR520144';
+const RADIO = 'section[aria-label="Plover F5, harbour office"]';
+
+/** Presses a button of the radio, on the simulated bench’s own page. */
+async function onRadio(name: string): Promise<void> {
+  if (!page().url().startsWith(world().bench)) await page().goto(world().bench);
+  await page().waitForSelector(RADIO);
+  const button = await page().waitForSelector(
+    `${RADIO} ::-p-xpath(.//button[text()="${name}"][not(@disabled)])`,
+  );
+  await button!.click();
+}
+const radioSays = (what: string) => sees(page(), `${RADIO} [aria-label="What it shows of the card"]`, what);
+const toBench = (more = '') => page().goto(`${world().url}/bench${more}`);
+
+let planId: string;
+
+test('the card is saved in the radio, goes into the computer, and is read there', async () => {
+  await onRadio('Save all to card');
+  await radioSays('SAVED');
+  await onRadio('Card into the computer');
+  await toBench();
+  await sees(page(), 'h2', 'Oriel Plover F5');
+  await sees(page(), '[aria-label=Radios]', 'card is in');
+  await press(page(), 'Read');
+  await sees(page(), '[aria-label="Under way"]', `${SERIAL} was read`);
+  await press(page(), 'Make a plan of it');
+  await page().waitForFunction(() => /\/plans\/pl_/.test(location.pathname));
+  planId = /pl_[a-z0-9]+/.exec(page().url())![0];
+});
+
+test('a plan is written on it; in the radio it is when the radio has loaded it, and Veridon says which', async () => {
+  const { body } = await world().api<{
+    plan: { channels: { id: string; slot: number }[] };
+    revision: number;
+  }>(`/api/plans/${planId}`);
+  const first = body.plan.channels.find(({ slot }) => slot === 1)!;
+  const edit = { name: 'change', changes: [{ id: first.id, set: { name: 'Harbour call' } }] };
+  await world().api(`/api/plans/${planId}/edits`, 'POST', { base: body.revision, edit });
+  await toBench(`?plan=${planId}`);
+  await press(page(), `Write to ${SERIAL}`);
+  await press(page(), 'Write it');
+  await sees(page(), '[aria-label="Under way"]', 'all 74,414 bytes read back as they were sent');
+  await sees(page(), '[aria-label="On the card"]', 'not yet in the radio');
+  await onRadio('Put the card back');
+  await onRadio('Load all from card');
+  await radioSays('LOADED');
+  await sees(page(), `${RADIO} [aria-label=Display]`, 'Harbour call');
+  await onRadio('Card into the computer');
+  await toBench(`?plan=${planId}`);
+  await sees(page(), '[aria-label="On the card"]', 'The radio has loaded this card');
+});
+
+test('taken out in the middle of a write it is half a card: the radio goes on as it was, and the write is made anew', async () => {
+  await world().atBench('/bench/radios/plover-1/faults', { kind: 'pull', atByte: 20_000 });
+  await toBench(`?plan=${planId}`);
+  await press(page(), `Write to ${SERIAL}`);
+  await press(page(), 'Write it');
+  await sees(page(), '[aria-label="Under way"]', 'The card was taken out of the reader');
+  await onRadio('Load all from card');
+  await radioSays('CARD ERROR');
+  await sees(page(), `${RADIO} [aria-label=Display]`, 'Harbour call');
+  await onRadio('Card into the computer');
+  await toBench(`?plan=${planId}`);
+  await sees(page(), 'main', 'The card is copied in part');
+  await press(page(), 'Go on with the write');
+  await sees(page(), '[aria-label="Under way"]', 'holds what was to be written');
+});
