@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import type { FieldValue } from './format';
-import type { RadioContent } from './image';
+import { blankImage, type FieldValue } from './format';
+import { bytesOf, type RadioContent } from './image';
 import { sidesOf, slotsOf, storedShift, type FittedChannel, type Model } from './models';
 import { formatOf } from './models/formats';
 import type { Squelch } from './radio';
@@ -203,3 +203,15 @@ export function anyContentOf(model: Model): fc.Arbitrary<RadioContent> {
       });
     });
 }
+
+/** Any bytes of the length of an image; lines of text end as lines do. */
+export const anyImageOf = (model: Model): fc.Arbitrary<Uint8Array> => {
+  const empty = blankImage(formatOf(model));
+  return fc
+    .uint8Array({ minLength: bytesOf(model), maxLength: bytesOf(model), size: 'max' })
+    .map((image) =>
+      formatOf(model).container.kind === 'lines'
+        ? image.map((byte, at) => (empty[at] === 0x0d || empty[at] === 0x0a ? empty[at] : byte))
+        : image,
+    );
+};

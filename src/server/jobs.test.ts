@@ -177,6 +177,22 @@ test('the image of one unit is restored to no other; a restore seals first what 
     status: 422,
     kind: 'other-unit',
   });
+  // What is not that unit's own can be: its channels, and of this one the serial, the calibration and the greeting.
+  const ours = (await getCopy((await listCopies(radioId))[0]!.id)).image;
+  const taken = await ended(
+    (await startJob({ kind: 'restore', radioId, copyId: theirs!.id, ofAnother: true })).id,
+  );
+  expect(taken.message).toContain('what is its own is as it was');
+  const now = (await getCopy((await listCopies(radioId))[0]!.id)).image;
+  const [is, was, wanted] = [now, ours, (await getCopy(theirs!.id)).image].map((image) => {
+    const read = decodeImage(image, ternP2);
+    if (!read.ok) throw new Error(read.reason);
+    return read.value;
+  });
+  expect(is!.channels).toEqual(wanted!.channels);
+  expect(is!.settings.greeting).toBe(was!.settings.greeting);
+  // The unit's own serial stands at 0x08 (docs/models/tern-p2.md).
+  expect(Buffer.from(now.subarray(0x08, 0x10)).toString()).toBe(SERIAL);
   const before = await listCopies(radioId);
   const planId = await threeChannels();
   await editPlan(planId, 2, renaming(1, 'Sealed'));

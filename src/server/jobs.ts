@@ -3,7 +3,7 @@ import type { Job, JobRequest, JobResult } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { bytesOf } from '../core/image';
 import { modelById, type Model } from '../core/models';
-import type { Plan } from '../core/plan';
+import type { Plan, RadioId } from '../core/plan';
 import { jobs, openDatabase, radios, type Database } from '../db';
 import { reading, writing } from './database';
 import { instanceId, living } from './instance';
@@ -37,6 +37,29 @@ export async function startJob(request: JobRequest, asker = NOBODY): Promise<Job
   const under = starting.get(key) ?? begin(request, asker).finally(() => starting.delete(key));
   starting.set(key, under);
   return under;
+}
+
+/** Refuses a copy of another unit, unless it is asked for as that, and of another model. */
+function wantForUnit(
+  copy: { radioId: RadioId; modelId: string; called: string },
+  request: Extract<JobRequest, { kind: 'restore' }>,
+  model: Model,
+): void {
+  if (copy.radioId === request.radioId) return;
+  if (copy.modelId !== model.id)
+    throw new Problem(
+      422,
+      'other-unit',
+      'This copy is of another model',
+      `The copy was read from ${copy.called}, which is no ${model.name}. Make a plan of it and write that.`,
+    );
+  if (!request.ofAnother)
+    throw new Problem(
+      422,
+      'other-unit',
+      'This copy is of another radio',
+      `The copy was read from ${copy.called}. It holds that unit's calibration and is written to no other as it is; what is not that unit's own can be.`,
+    );
 }
 
 /** The job that a key started before, or undefined. */
@@ -87,13 +110,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
       `No channel of this plan can be held by a ${found.model.name}.`,
     );
   const copy = request.kind === 'restore' ? await getCopy(request.copyId) : undefined;
-  if (copy && copy.radioId !== request.radioId)
-    throw new Problem(
-      422,
-      'other-unit',
-      'This copy is of another radio',
-      `The copy was read from ${copy.called}. It holds that unit's calibration and is written to no other.`,
-    );
+  if (copy && request.kind === 'restore') wantForUnit(copy, request, found.model);
   if (request.kind !== 'read') await wantWritable(found);
   if (request.kind === 'resume' && !(await brokenOff(request.radioId)))
     throw new Problem(

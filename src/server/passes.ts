@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { Job } from '../core/bench';
 import { contentToWrite } from '../core/check';
-import { compareImages, encodeImage, restartFor } from '../core/image';
+import { compareImages, encodeImage, imageForAnother, restartFor } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { LinkEvent } from '../core/link';
 import type { Plan } from '../core/plan';
@@ -238,6 +238,23 @@ export async function restore(
     signal,
   );
   if (!before.ident.halfWritten) await sealCopy(job.radioId, model, before.image!, 'before write');
-  await writeAndReadBack(job, port, model, { image: copy.image, serial: before.ident.serial }, signal);
+  const { serial } = before.ident;
+  if (copy.radioId !== job.radioId) {
+    const base = before.ident.halfWritten ? (await newestSound(job.radioId, model))?.image : before.image!;
+    const image = base && imageForAnother(copy.image, base, model);
+    if (!image?.ok)
+      throw new Problem(
+        422,
+        'no-copy',
+        'It cannot be built',
+        image
+          ? `The copy of ${copy.called} cannot be read: ${image.reason}`
+          : `${job.called} is half written and there is no sealed copy of it to build on.`,
+      );
+    await writeAndReadBack(job, port, model, { image: image.value, serial }, signal);
+    job.message = `${whereOf(job, model)} holds what the copy of ${copy.called} holds, and what is its own is as it was: all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${afterwards(model)}`;
+    return;
+  }
+  await writeAndReadBack(job, port, model, { image: copy.image, serial }, signal);
   job.message = `${whereOf(job, model)} is as it was when the sealed copy was taken: all ${grouped(job.result.comparison!.compared)} bytes agree.${afterwards(model)}`;
 }

@@ -25,7 +25,13 @@ export const jobRequestSchema = z.discriminatedUnion('kind', [
     /** Settings that are this unit's own, whatever the plan says. */
     own: ownSettingsSchema.optional(),
   }),
-  z.strictObject({ kind: z.literal('restore'), radioId: radioIdSchema, copyId: copyIdSchema }),
+  z.strictObject({
+    kind: z.literal('restore'),
+    radioId: radioIdSchema,
+    copyId: copyIdSchema,
+    /** True where the copy is of another unit of this model: all but what is a unit's own is taken of it. */
+    ofAnother: z.boolean().optional(),
+  }),
   /** Goes on with the write or restore that broke off. */
   z.strictObject({ kind: z.literal('resume'), radioId: radioIdSchema }),
 ]);

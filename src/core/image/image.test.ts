@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
-import { anyContentOf } from '../contents.test.kit';
+import { anyContentOf, anyImageOf } from '../contents.test.kit';
 import { anyPlan, channel, plan, tally } from '../samples.test.kit';
 import { contentToWrite } from '../check';
 import { fit } from '../fit';
@@ -20,17 +20,6 @@ import {
   type RadioContent,
 } from '.';
 
-/** Any bytes of the length of an image; lines of text end as lines do. */
-const anyImageOf = (model: Model) => {
-  const empty = blankImage(formatOf(model));
-  return fc
-    .uint8Array({ minLength: bytesOf(model), maxLength: bytesOf(model), size: 'max' })
-    .map((image) =>
-      formatOf(model).container.kind === 'lines'
-        ? image.map((byte, at) => (empty[at] === 0x0d || empty[at] === 0x0a ? empty[at] : byte))
-        : image,
-    );
-};
 const nothing = { channels: [], settings: {} };
 const blankOf = (model: Model) => encodeImage(nothing, blankImage(formatOf(model)), model);
 const blank = () => blankOf(ternP2);

@@ -4,7 +4,18 @@ import { formatOf } from '../models/formats';
 import { curlewX1 } from '../models/curlew-x1';
 import { petrelHF9 } from '../models/petrel-hf9';
 import { settingWords } from './setting-words';
-import { decodeImage, encodeImage, holdsSetting, restartFor, settingsFault, settingsOfModel } from '.';
+import {
+  decodeImage,
+  encodeImage,
+  holdsSetting,
+  imageForAnother,
+  ownedMask,
+  restartFor,
+  settingsFault,
+  settingsOfModel,
+} from '.';
+import { anyContentOf, anyImageOf } from '../contents.test.kit';
+import fc from 'fast-check';
 
 test('a setting of several words is said with all of them', () => {
   // docs/models/tern-p2.md: display of side A, as name, frequency or slot.
@@ -83,3 +94,44 @@ test('where a setting stands is said in words', () => {
   expect(settingWords(600_000, 1000)).toBe('600 kHz');
   expect(settingWords(3, 1)).toBe('3');
 });
+
+test.each(MODELS.map((model) => [model.id, model] as const))(
+  'of a copy of another %s all is taken but what is the unit’s own',
+  (_id, model) => {
+    const own = settingsOfModel(model).flatMap(({ kind, key }) => (kind === 'text' ? [key] : []));
+    const mask = ownedMask(model);
+    let told = 0;
+    fc.assert(
+      fc.property(
+        anyContentOf(model),
+        anyContentOf(model),
+        anyImageOf(model),
+        anyImageOf(model),
+        (theirs, ours, theirBytes, ourBytes) => {
+          const from = encodeImage(theirs, theirBytes, model);
+          const to = encodeImage(ours, ourBytes, model);
+          const made = imageForAnother(from, to, model);
+          if (!made.ok) throw new Error(made.reason);
+          // Every bit that the format does not name is the unit’s.
+          for (let at = 0; at < to.length; at++)
+            if (((made.value[at]! ^ to[at]!) & ~mask[at]! & 0xff) !== 0) throw new Error(`byte ${at}`);
+          const [is, was, wanted] = [made.value, to, from].map((image) => {
+            const read = decodeImage(image, model);
+            if (!read.ok) throw new Error(read.reason);
+            return read.value;
+          });
+          expect(is!.channels).toEqual(wanted!.channels);
+          for (const { key } of settingsOfModel(model)) {
+            expect([key, is!.settings[key]]).toEqual([
+              key,
+              (own.includes(key) ? was : wanted)!.settings[key],
+            ]);
+            if (was!.settings[key] !== wanted!.settings[key]) told++;
+          }
+        },
+      ),
+      { numRuns: 15 },
+    );
+    expect(told).toBeGreaterThan(0);
+  },
+);

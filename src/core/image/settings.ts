@@ -2,7 +2,8 @@ import type { Codec } from '../format';
 import { modelById, type Model } from '../models';
 import type { Plan } from '../plan';
 import { formatOf } from '../models/formats';
-import { holdsSetting } from './image';
+import { ok, type Result } from '../result';
+import { decodeImage, encodeImage, holdsSetting } from './image';
 import type { SettingInfo } from './settings.schema';
 
 function rangeOf(codec: Codec) {
@@ -42,4 +43,19 @@ export function settingsFault(before: Plan['settings'], after: Plan['settings'])
         return `A ${model.name} has no setting “${key}” that can stand at “${String(value)}”.`;
   }
   return null;
+}
+
+/**
+ * An image of one unit for another of its model: the channels, sets and settings of `from` on what `to` holds. What is a unit's own stays
+ * as it is in `to`: all that the format does not name, and settings of text, such as a greeting or an own call sign. Fails where
+ * `from` cannot be read.
+ */
+export function imageForAnother(from: Uint8Array, to: Uint8Array, model: Model): Result<Uint8Array> {
+  const decoded = decodeImage(from, model);
+  if (!decoded.ok) return decoded;
+  const own = new Set(settingsOfModel(model).flatMap(({ kind, key }) => (kind === 'text' ? [key] : [])));
+  const settings = Object.fromEntries(
+    Object.entries(decoded.value.settings).filter(([key]) => !own.has(key)),
+  );
+  return ok(encodeImage({ ...decoded.value, settings }, to, model));
 }

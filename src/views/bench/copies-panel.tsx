@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { call, sentenceOf } from '@/api/call';
 import { radioApi } from '@/api/radios';
-import { Button, Moment, Trouble } from '@/ui';
+import { Button, Moment, TickField, Trouble } from '@/ui';
 import type { BenchInHand } from './use-bench';
 import { NOTE_LIMIT, type Copy, type Radio } from '@/core/bench';
 
@@ -47,11 +47,33 @@ function Note({ copy, onTrouble }: { copy: Copy; onTrouble: (words: string) => v
   );
 }
 
-/** The sealed copies of a radio: to fall back on, to take away as a file, to make a plan of. */
+/** More copies than this can be searched. */
+const SEARCHED_FROM = 4;
+
+/** True for a copy that has all the words in what is said of it. */
+const hasWords = (copy: Copy, words: string) => {
+  const said =
+    `${REASON[copy.reason]} ${copy.note} ${copy.takenAt.slice(0, 10)} ${copy.sha256.slice(0, 8)}`.toLowerCase();
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => said.includes(word));
+};
+
+/** The sealed copies of a radio: to fall back on, to take away as a file, to make a plan of; and those of others of its model. */
 export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchInHand; busy: boolean }) {
   const router = useRouter();
   const [asking, setAsking] = useState<string | null>(null);
   const [trouble, setTrouble] = useState('');
+  const [words, setWords] = useState('');
+  const [others, setOthers] = useState(false);
+  const known = hand.bench?.radios ?? [];
+  const siblings = known.filter(
+    ({ id, modelId, copies }) => id !== radio.id && modelId === radio.modelId && copies.length > 0,
+  );
+  const all = others ? [...radio.copies, ...siblings.flatMap(({ copies }) => copies)] : radio.copies;
+  const shown = all.filter((copy) => hasWords(copy, words));
+  const ownerOf = (copy: Copy) => known.find(({ id }) => id === copy.radioId)?.called ?? 'another';
 
   const makePlan = async (copy: Copy) => {
     try {
@@ -67,6 +89,15 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
       <h3 className="border-b border-line px-3 py-1.5 text-[13px]">
         <b className="font-semibold">Sealed copies</b>{' '}
         <span className="text-soft">never changed, never removed</span>
+        {(all.length >= SEARCHED_FROM || words !== '') && (
+          <input
+            aria-label="Find among the copies"
+            placeholder="find by note, day, kind"
+            value={words}
+            className="float-right w-44 rounded border border-line bg-transparent px-1.5 placeholder:text-soft"
+            onChange={(event) => setWords(event.target.value)}
+          />
+        )}
       </h3>
       {radio.copies.length === 0 && (
         <p className="px-3 py-2 text-[13px] text-soft">
@@ -74,12 +105,17 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
         </p>
       )}
       <ul className="max-h-40 overflow-y-auto">
-        {radio.copies.map((copy) => (
+        {shown.map((copy) => (
           <li
             key={copy.id}
             className="flex items-center gap-3 border-b border-line px-3 py-1 text-[13px] last:border-0"
           >
-            <span className="w-24 shrink-0 font-medium">{REASON[copy.reason]}</span>
+            <span className="w-24 shrink-0 font-medium">
+              {REASON[copy.reason]}
+              {copy.radioId !== radio.id && (
+                <span className="mono block text-[12px] font-normal text-soft">{ownerOf(copy)}</span>
+              )}
+            </span>
             <span className="shrink-0 text-soft">
               <span title={`${copy.bytes.toLocaleString()} bytes, SHA-256 ${copy.sha256}`}>
                 <Moment at={copy.takenAt} />
@@ -88,14 +124,21 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
             <Note copy={copy} onTrouble={setTrouble} />
             {asking === copy.id ? (
               <>
-                <span>Write it back to {radio.called}?</span>
+                <span>
+                  {copy.radioId === radio.id
+                    ? `Write it back to ${radio.called}?`
+                    : `Write it to ${radio.called}? What is its own stays: serial, calibration, texts.`}
+                </span>
                 <Button
                   kind="strong"
                   size="small"
                   autoFocus
                   onClick={() => {
                     setAsking(null);
-                    hand.start.mutate({ kind: 'restore', radioId: radio.id, copyId: copy.id });
+                    hand.start.mutate({
+                      ...{ kind: 'restore', radioId: radio.id, copyId: copy.id },
+                      ...(copy.radioId !== radio.id && { ofAnother: true }),
+                    });
                   }}
                 >
                   Restore it
@@ -129,6 +172,17 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
           </li>
         ))}
       </ul>
+      {shown.length === 0 && all.length > 0 && (
+        <p className="px-3 py-2 text-[13px] text-soft">No copy has “{words}” in what is said of it.</p>
+      )}
+      {siblings.length > 0 && (
+        <p className="border-t border-line px-3 py-1">
+          <TickField checked={others} onChange={setOthers} className="text-[13px]">
+            Those of {siblings.map(({ called }) => called).join(', ')} too: all but what is a unit’s own can
+            be restored here
+          </TickField>
+        </p>
+      )}
       {trouble && <Trouble className="m-2">{trouble}</Trouble>}
     </section>
   );
