@@ -152,14 +152,24 @@ test('everything is backed up by hand on the page Data, which says what is kept 
   await sees(page(), '[aria-label=Backups]', 'asked for');
 });
 
-test('one plan to several radios at once, each with its own greeting; one fails and stops no other, and the report says so', async () => {
-  const units = ['tern-1', 'tern-2', 'tern-3', 'gannet-1', 'gannet-2'];
+test('one plan to ten radios at once, each with its own greeting; one fails and stops no other, and the report says so', async () => {
+  const units = [
+    'tern-1',
+    'tern-2',
+    'tern-3',
+    'tern-4',
+    'tern-5',
+    'tern-6',
+    'gannet-1',
+    'gannet-2',
+    'curlew-2',
+  ];
   for (const unit of units) await world().atBench(`/bench/radios/${unit}`, { plugged: true, on: true });
   const { body } = await world().api<{ radios: { id: string; serial: string; port: string | null }[] }>(
     '/api/radios',
   );
   const here = body.radios.filter(({ port }) => port !== null);
-  expect(here.length).toBe(6);
+  expect(here.length).toBe(10);
   for (const { id } of here)
     expect((await world().api('/api/jobs', 'POST', { kind: 'read', radioId: id })).status).toBe(202);
   await until('all of them to be read', async () => {
@@ -173,12 +183,35 @@ test('one plan to several radios at once, each with its own greeting; one fails 
   // Its own settings are asked for when the panel is there.
   await page().waitForSelector('[aria-label="Greeting of LK204533"]');
   await page().type('[aria-label="Greeting of LK204533"]', 'SHOP');
-  await press(page(), 'Write to 6 radios');
-  const said = await sees(page(), '[aria-label=Report]', /5 of 6 written and proved, 1 not\./, 60_000);
+  await press(page(), 'Write to 10 radios');
+  const said = await sees(page(), '[aria-label=Report]', /9 of 10 written and proved, 1 not\./, 60_000);
   expect(said).toContain('1 not');
   await sees(page(), '[aria-label=Report]', 'The radio says no: it refuses to be written');
   const link = await page().$eval('[aria-label=Report] a', (one) => (one as HTMLAnchorElement).href);
   await page().goto(link);
   await sees(page(), 'main', 'Written to several radios');
   await sees(page(), '[aria-label=Report]', 'bytes read back as they were sent');
+});
+
+test('a sealed copy is held against another, of another unit of its model, and against a plan; what is not a unit’s own goes from one to the other', async () => {
+  await page().goto(`${world().url}/bench?plan=${planId}`);
+  const choose = async (serial: string) => {
+    const radio = await page().waitForSelector(
+      `[aria-label=Radios] ::-p-xpath(.//button[contains(., "${serial}")])`,
+    );
+    await radio!.click();
+    await sees(page(), 'main', `Serial ${serial}`);
+  };
+  await choose('LK204611');
+  await press(page(), 'Compare');
+  await sees(page(), '[aria-label=Compare] [role=status]', /of 8,192 bytes differ|Not one byte differs/);
+  await press(page(), 'Close');
+  await page().click('[aria-label="Sealed copies"] [role=checkbox]');
+  const theirs = await page().waitForSelector(
+    `[aria-label="Sealed copies"] ::-p-xpath(.//li[contains(., "LK204417")]//button[text()="Restore"])`,
+  );
+  await theirs!.click();
+  await sees(page(), '[aria-label="Sealed copies"]', 'Write it to LK204611? What is its own stays');
+  await press(page(), 'Restore it');
+  await underWay('what is its own is as it was');
 });

@@ -2,9 +2,10 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { check } from '../src/core/check';
-import { bytesOf } from '../src/core/image';
 import { fit } from '../src/core/fit';
-import { cableOf } from '../src/core/models';
+import { BLOCK_OVERHEAD, FRAME_OVERHEAD, type LinkEvent } from '../src/core/link';
+import { cableOf, type Model } from '../src/core/models';
+import { curlewX1 } from '../src/core/models/curlew-x1';
 import { ternP2 } from '../src/core/models/tern-p2';
 import {
   channelDefaults,
@@ -48,40 +49,74 @@ console.log(
 
 const SPEED = 2;
 
-async function throughput(): Promise<void> {
+/** Bytes of a frame that are not of the image: docs/stream-link.md, docs/block-link.md. */
+const OVERHEAD = { stream: FRAME_OVERHEAD, block: BLOCK_OVERHEAD };
+
+/** How much of what frames leave of a line reading and writing use, over a real port; what a radio takes to go to another module is not the line's. */
+async function throughput(unit: string, model: Model): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'veridon-line-'));
   const sim = await startSim({ port: 0, folder, speed: SPEED });
+  const headers = { Authorization: `Bearer ${sim.key}` };
   const post = (body: object) =>
-    fetch(`http://127.0.0.1:${sim.port}/bench/radios/tern-1`, {
+    fetch(`http://127.0.0.1:${sim.port}/bench/radios/${unit}`, {
       method: 'POST',
-      headers: { Authorization: `Bearer ${sim.key}` },
+      headers,
       body: JSON.stringify(body),
     });
-  const look = (await (await post({ plugged: true })).json()) as { port: { tcp: number } };
-  const shares: number[] = [];
-  for (let run = 0; run < 3; run++) {
-    const read = await runLink(look.port.tcp, ternP2, { kind: 'read' });
-    if (read.kind !== 'finished') throw new Error(read.reason);
-    let began = 0;
-    let ended = 0;
-    const write = await runLink(
-      look.port.tcp,
-      ternP2,
-      { kind: 'write', image: read.image!, serial: 'LK204417' },
-      (event) => {
-        if (event.kind === 'identified') began = performance.now();
-        if (event.kind === 'finished') ended = performance.now();
-      },
-    );
-    if (write.kind !== 'finished') throw new Error(write.reason);
-    const lineRate = (cableOf(ternP2).lineRate / 10) * SPEED;
-    shares.push(bytesOf(ternP2) / ((ended - began) / 1000) / lineRate);
+  interface Seen {
+    serial: string;
+    port: { tcp: number } | null;
   }
+  const look = async () => {
+    const { radios } = (await (
+      await fetch(`http://127.0.0.1:${sim.port}/bench/radios`, { headers })
+    ).json()) as { radios: (Seen & { id: string })[] };
+    return radios.find(({ id }) => id === unit)!;
+  };
+  const { serial } = (await (await post({ plugged: true })).json()) as Seen;
+  const again = async () => {
+    for (;;) {
+      const { port } = await look();
+      if (port) return port.tcp;
+      await new Promise((done) => setTimeout(done, 10));
+    }
+  };
+  const link = cableOf(model);
+  const left = link.blockBytes / (link.blockBytes + OVERHEAD[link.kind]);
+  const shares = { read: [] as number[], write: [] as number[] };
+  let image = new Uint8Array();
+  for (let run = 0; run < 3; run++)
+    for (const kind of ['read', 'write'] as const) {
+      // The line's time: from the first to the last of each stretch, and not while it is away to the next module.
+      let [since, lined, before] = [0, 0, 0];
+      const hear = ({ kind: what, ...event }: LinkEvent) => {
+        const now = performance.now();
+        if (what === 'identified') since = now;
+        if (what === 'progress' && 'bytes' in event) {
+          lined += now - since;
+          since = now;
+          before = event.bytes;
+        }
+      };
+      const end = await runLink(
+        { place: await again(), again },
+        model,
+        kind === 'read' ? { kind } : { kind, image, serial },
+        hear,
+      );
+      if (end.kind !== 'finished') throw new Error(end.reason);
+      if (end.image) image = new Uint8Array(end.image);
+      const rate = (link.lineRate / 10) * SPEED;
+      shares[kind].push(before / (lined / 1000) / rate / left);
+    }
+  const said = (values: number[]) => `${(median(values) * 100).toFixed(1)}%`;
   console.log(
-    `Write throughput: ${(median(shares) * 100).toFixed(1)}% of the line rate in bytes of the image (3 runs, line ${SPEED} times as fast as real; frames take 2.7% of it)`,
+    `The line of a ${model.name} (${link.kind}): read ${said(shares.read)}, written ${said(shares.write)} of what frames leave of it (3 runs, ${SPEED} times as fast as real; frames take ${((1 - left) * 100).toFixed(1)}%)`,
   );
   sim.close();
   rmSync(folder, { recursive: true, force: true });
 }
 
-void throughput().then(() => process.exit(0));
+void throughput('tern-1', ternP2)
+  .then(() => throughput('curlew-1', curlewX1))
+  .then(() => process.exit(0));

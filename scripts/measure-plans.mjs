@@ -22,7 +22,7 @@ function weigh(folder) {
 }
 
 /** MB that the application's process has in memory; its door runs in the same. */
-function memoryOf(port) {
+export function memoryOf(port) {
   const pids = execFileSync('sh', ['-c', 'ls /proc | grep -E "^[0-9]+$"']).toString().trim().split('\n');
   for (const pid of pids) {
     try {

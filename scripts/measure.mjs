@@ -6,15 +6,16 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { launchOptions } from './browser.cjs';
 import { measureFind } from './measure-find.mjs';
+import { measureLinks } from './measure-links.mjs';
 import { measureMap } from './measure-map.mjs';
 import { measurePage } from './measure-page.mjs';
-import { measurePlans } from './measure-plans.mjs';
+import { measurePlans, memoryOf } from './measure-plans.mjs';
 import { measureStart } from './measure-start.mjs';
 import { measureWeight } from './measure-weight.mjs';
 import { freePort } from './ports.mjs';
 import { build, installPackages, wantChromium } from './prepare.mjs';
 
-const PARTS = ['start', 'page', 'plans', 'weight', 'find', 'files', 'core'];
+const PARTS = ['start', 'page', 'plans', 'weight', 'find', 'files', 'links', 'core'];
 const asked = process.argv.slice(2);
 const unknown = asked.filter((part) => !PARTS.includes(part));
 if (unknown.length > 0) {
@@ -82,7 +83,7 @@ async function demo(data, speed) {
     new Promise(
       (done) => (child.removeAllListeners('exit'), child.once('exit', done), child.kill('SIGTERM')),
     );
-  return { url: `http://127.0.0.1:${port}`, bench: `http://127.0.0.1:${benchPort}`, ms, stop };
+  return { url: `http://127.0.0.1:${port}`, bench: `http://127.0.0.1:${benchPort}`, port, ms, stop };
 }
 
 const context = { demo, folder, report };
@@ -102,6 +103,8 @@ if (wants('page') || wants('plans') || wants('weight') || wants('files')) {
 if (wants('find')) await measureFind(context);
 
 if (wants('files')) await measureFiles();
+
+if (wants('links')) await measureLinks({ ...context, memoryOf });
 
 // Fit and check of a full plan, and write throughput, are measured in the core and over a real port.
 let failed = 0;

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   batchSchema,
   benchSchema,
+  copyComparisonSchema,
   copyIdSchema,
   copySchema,
   NOTE_LIMIT,
@@ -89,6 +90,22 @@ export const radioApi = {
       body: z.strictObject({ note: text(NOTE_LIMIT) }),
       response: copySchema,
       problems: [404, 507],
+    },
+  ),
+  copyCompare: operation(
+    'GET',
+    '/api/copies/{id}/compare',
+    'In what another sealed copy of its model, or a plan as it would be written, differs from a sealed copy',
+    {
+      params: z.object({ id: copyIdSchema }),
+      query: z
+        .object({ copy: copyIdSchema.optional(), plan: planIdSchema.optional() })
+        .refine(
+          ({ copy, plan }) => (copy === undefined) !== (plan === undefined),
+          'wants a copy or a plan to hold it against, and not both',
+        ),
+      response: copyComparisonSchema,
+      problems: [404, 410, 422],
     },
   ),
   copyPlan: operation('POST', '/api/copies/{id}/plan', 'Makes a plan of what a sealed copy holds', {

@@ -9,7 +9,8 @@ import { lookAtBench } from './bench';
 import { getCopy, newestCopy } from './copies';
 import { dataFolder } from './data-folder.test.kit';
 import { getJob, startJob } from './jobs';
-import { createPlan } from './plans';
+import { compareCopy } from './compare-copies';
+import { createPlan, getPlan } from './plans';
 import { editPlan } from './revisions';
 import { getSeveral, startSeveral } from './several';
 
@@ -101,6 +102,33 @@ test('sent again with its key it is the one that was begun', async () => {
   ];
   expect(again.id).toBe(first.id);
   expect((await over(first.id)).rows).toMatchObject([{ state: 'done' }]);
+});
+
+test('copies are held against each other and against a plan: channel by channel, beside them in words, and the bytes below', async () => {
+  const [first, second, gannet] = await Promise.all(ids.map(async (id) => (await newestCopy(id))!));
+  const units = await compareCopy(first!.id, { copy: second!.id });
+  expect(units.called).toMatch(/^LK204533, 20/);
+  expect(units.change).toMatchObject({ added: [], changed: [], removed: [], same: 3 });
+  // The first shows names and the other frequencies (sim/bench/units), and each has a greeting of its own, written above.
+  expect(units.besides).toEqual([
+    { mark: 'changed', title: 'Side A shows', text: 'frequency, was name' },
+    { mark: 'changed', title: 'Greeting', text: 'B 1, was ONCE' },
+  ]);
+  // 8,192 bytes; the serial is the unit's own, LK204417 and LK204533: three figures differ.
+  expect(units.bytes).toMatchObject({ of: 8192 });
+  expect(units.bytes!.areas.reduce((sum, { different }) => sum + different, 0)).toBe(units.bytes!.different);
+  expect(
+    first!.image.subarray(0x08, 0x10).filter((byte, at) => byte !== second!.image[0x08 + at]).length,
+  ).toBe(3);
+  const { plan } = await getPlan(planId);
+  await editPlan(planId, 2, {
+    name: 'change',
+    changes: [{ id: plan.channels[0]!.id, set: { name: 'Otherwise' } }],
+  });
+  const against = await compareCopy(first!.id, { plan: planId });
+  expect(against).toMatchObject({ called: 'the plan “All of us”', bytes: null });
+  expect(against.change.changed.map(({ after }) => after.slot)).toEqual([plan.channels[0]!.slot]);
+  await expect(compareCopy(first!.id, { copy: gannet!.id })).rejects.toMatchObject({ kind: 'other-unit' });
 });
 
 test('a plan that has changed since is not written to any of them', async () => {

@@ -1,4 +1,5 @@
 export * from './copy';
+export * from './copy-comparison';
 export * from './job';
 export * from './radio';
 export * from './several';

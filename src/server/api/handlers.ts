@@ -27,6 +27,7 @@ import { makeBackup } from '../backup';
 import { doneByHand } from '../by-hand';
 import { getCopy, listCopies, noteCopy, planFromCopy } from '../copies';
 import { lookAtBench, previewWrite } from '../bench';
+import { compareCopy } from '../compare-copies';
 import { marksOf, planThen, setMark } from '../marks';
 import { planLog } from '../plan-log';
 import { editPlan, goBack, stepBack } from '../revisions';
@@ -139,6 +140,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
     return { file: copy.image, type: 'application/octet-stream', name: `${copy.called}-${copy.id}.bin` };
   },
   copyNote: ({ params, body }) => noteCopy(params.id, body.note.trim()),
+  copyCompare: ({ params, query }) => compareCopy(params.id, query),
   copyPlan: ({ params, asker }) => planFromCopy(params.id, asker),
   keeping: () => lookAtKeeping(),
   makeBackup: () => makeBackup('request'),

@@ -87,7 +87,7 @@ function OneRadio({
   const plan = plans.find(({ id }) => id === chosenPlan);
   return (
     <div className="flex min-h-0 min-w-0 flex-1 gap-3 max-lg:flex-none max-lg:flex-col">
-      <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2.5">
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2.5 overflow-y-auto max-lg:overflow-y-visible">
         <div className="flex shrink-0 items-baseline gap-3">
           <h2 className="text-[17px] font-semibold">{radio.model}</h2>
           <span className="flex-1 text-[13px] text-soft">
@@ -123,7 +123,7 @@ function OneRadio({
         )}
         {radio.port === null && <Ready modelId={radio.modelId} />}
         {radio.port !== null && !busy && <OnCard radio={radio} hand={hand} />}
-        <CopiesPanel radio={radio} hand={hand} busy={busy} />
+        <CopiesPanel radio={radio} hand={hand} plans={plans} busy={busy} />
         {!busy && plan && radio.state === 'whole' && (
           <ByHandPanel radio={radio} planId={plan.id} planName={plan.name} />
         )}

@@ -6,6 +6,8 @@ import { useState } from 'react';
 import { call, sentenceOf } from '@/api/call';
 import { radioApi } from '@/api/radios';
 import { Button, Moment, TickField, Trouble } from '@/ui';
+import { ComparePanel } from './compare-panel';
+import type { PlanName } from './plan-name';
 import type { BenchInHand } from './use-bench';
 import { NOTE_LIMIT, type Copy, type Radio } from '@/core/bench';
 
@@ -36,7 +38,7 @@ function Note({ copy, onTrouble }: { copy: Copy; onTrouble: (words: string) => v
       placeholder="note"
       maxLength={NOTE_LIMIT}
       value={typed ?? copy.note}
-      className="min-w-0 flex-1 rounded border border-transparent bg-transparent px-1.5 py-0.5 placeholder:text-soft hover:border-line focus:border-line-strong"
+      className="-ml-1.5 block w-full rounded border border-transparent bg-transparent px-1.5 text-[12.5px] placeholder:text-soft hover:border-line focus:border-line-strong"
       onChange={(event) => setTyped(event.target.value)}
       onBlur={() => void keep()}
       onKeyDown={(event) => {
@@ -61,7 +63,17 @@ const hasWords = (copy: Copy, words: string) => {
 };
 
 /** The sealed copies of a radio: to fall back on, to take away as a file, to make a plan of; and those of others of its model. */
-export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchInHand; busy: boolean }) {
+export function CopiesPanel({
+  radio,
+  hand,
+  plans,
+  busy,
+}: {
+  radio: Radio;
+  hand: BenchInHand;
+  plans: PlanName[];
+  busy: boolean;
+}) {
   const router = useRouter();
   const [asking, setAsking] = useState<string | null>(null);
   const [trouble, setTrouble] = useState('');
@@ -73,6 +85,8 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
   );
   const all = others ? [...radio.copies, ...siblings.flatMap(({ copies }) => copies)] : radio.copies;
   const shown = all.filter((copy) => hasWords(copy, words));
+  const [comparing, setComparing] = useState<string | null>(null);
+  const compared = all.find(({ id }) => id === comparing);
   const ownerOf = (copy: Copy) => known.find(({ id }) => id === copy.radioId)?.called ?? 'another';
 
   const makePlan = async (copy: Copy) => {
@@ -104,24 +118,27 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
           None yet. Read the radio: what it holds now is kept first of all.
         </p>
       )}
-      <ul className="max-h-40 overflow-y-auto">
+      <ul className="max-h-48 overflow-y-auto">
         {shown.map((copy) => (
           <li
             key={copy.id}
-            className="flex items-center gap-3 border-b border-line px-3 py-1 text-[13px] last:border-0"
+            className="flex flex-wrap items-center gap-x-2 border-b border-line px-3 py-1 text-[13px] last:border-0"
           >
-            <span className="w-24 shrink-0 font-medium">
-              {REASON[copy.reason]}
-              {copy.radioId !== radio.id && (
-                <span className="mono block text-[12px] font-normal text-soft">{ownerOf(copy)}</span>
-              )}
-            </span>
-            <span className="shrink-0 text-soft">
-              <span title={`${copy.bytes.toLocaleString()} bytes, SHA-256 ${copy.sha256}`}>
-                <Moment at={copy.takenAt} />
+            <span className="min-w-48 flex-1">
+              <span className="flex flex-wrap items-baseline gap-x-2">
+                <span className="font-medium">{REASON[copy.reason]}</span>
+                {copy.radioId !== radio.id && (
+                  <span className="mono text-[12px] text-soft">{ownerOf(copy)}</span>
+                )}
+                <span
+                  className="text-[12.5px] text-soft"
+                  title={`${copy.bytes.toLocaleString()} bytes, SHA-256 ${copy.sha256}`}
+                >
+                  <Moment at={copy.takenAt} />
+                </span>
               </span>
+              <Note copy={copy} onTrouble={setTrouble} />
             </span>
-            <Note copy={copy} onTrouble={setTrouble} />
             {asking === copy.id ? (
               <>
                 <span>
@@ -149,6 +166,14 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
               </>
             ) : (
               <>
+                <Button
+                  kind="quiet"
+                  size="small"
+                  aria-pressed={comparing === copy.id}
+                  onClick={() => setComparing(comparing === copy.id ? null : copy.id)}
+                >
+                  Compare
+                </Button>
                 <Button kind="quiet" size="small" onClick={() => void makePlan(copy)}>
                   Make a plan of it
                 </Button>
@@ -182,6 +207,20 @@ export function CopiesPanel({ radio, hand, busy }: { radio: Radio; hand: BenchIn
             be restored here
           </TickField>
         </p>
+      )}
+      {compared && (
+        <ComparePanel
+          key={compared.id}
+          copy={compared}
+          others={[...radio.copies, ...siblings.flatMap(({ copies }) => copies)]
+            .filter(({ id }) => id !== compared.id)
+            .map((copy) => [
+              copy.id,
+              `${copy.radioId === radio.id ? '' : `${ownerOf(copy)}: `}${REASON[copy.reason]}, ${new Date(copy.takenAt).toLocaleString('en', { dateStyle: 'medium', timeStyle: 'medium' })}`,
+            ])}
+          plans={plans}
+          onClose={() => setComparing(null)}
+        />
       )}
       {trouble && <Trouble className="m-2">{trouble}</Trouble>}
     </section>

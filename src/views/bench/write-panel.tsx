@@ -2,78 +2,15 @@
 
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { modelById, placeText, type FittedChannel, type Model } from '@/core/models';
-import { formatFrequency } from '@/core/radio';
+import { modelById } from '@/core/models';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
-import { Button, Choice, LongList, Scroll, Trouble, type ListRow } from '@/ui';
+import { Button, Choice, Scroll, Trouble } from '@/ui';
+import { Changes } from './changes';
 import type { BenchInHand } from './use-bench';
 import { LOW_BATTERY, type Radio, type WritePreview } from '@/core/bench';
 import { slotText, type PlanId } from '@/core/plan';
 import type { PlanName } from './plan-name';
-
-/** Of a row of what changes, px. */
-const ROW_HEIGHT = 28;
-
-/** What a write changes beside the channels: a bank, a quick set-up, a setting. */
-const besideRow = ({ mark, title, text, restart }: WritePreview['besides'][number]): ListRow => ({
-  key: title,
-  className: 'flex h-7 items-center gap-3 border-b border-line text-[13px]',
-  show: () => (
-    <>
-      <span className="w-16 shrink-0 text-soft">{mark}</span>
-      <span className="shrink-0 font-medium">{title}</span>
-      <span className="min-w-0 flex-1 truncate text-soft" title={text}>
-        {text}
-      </span>
-      {restart && <span className="shrink-0 text-caution">wants switching off and on</span>}
-    </>
-  ),
-});
-
-/** What a write changes, slot by slot, in plain words. */
-function Changes({ preview, model }: { preview: WritePreview; model: Model }) {
-  const { change, besides } = preview;
-  if (!change)
-    return (
-      <p className="text-[13px] text-soft">
-        What it holds is not known yet: nothing can be said of what would change.
-      </p>
-    );
-  const row = (mark: string, channel: FittedChannel, before?: FittedChannel): ListRow => ({
-    key: `${mark} ${channel.list} ${channel.slot}`,
-    className: 'flex h-7 items-center gap-3 border-b border-line text-[13px]',
-    show: () => (
-      <>
-        <span className="w-16 text-soft">{mark}</span>
-        <span className="mono shrink-0 text-soft">{placeText(model, channel)}</span>
-        <span className="mono w-36 shrink-0 truncate">{channel.name || '–'}</span>
-        <span className="mono w-20 text-receive">{formatFrequency(channel.rx)}</span>
-        {channel.tx === null || channel.tx === channel.rx ? (
-          <span className="w-20 text-soft">{channel.tx === null ? 'listen only' : 'same'}</span>
-        ) : (
-          <span className="mono w-20 text-transmit">{formatFrequency(channel.tx)}</span>
-        )}
-        {before && (
-          <span className="mono min-w-0 flex-1 truncate text-soft">
-            was {before.name || '–'} {formatFrequency(before.rx)}
-          </span>
-        )}
-      </>
-    ),
-  });
-  const rows = [
-    ...besides.map(besideRow),
-    ...change.added.map((channel) => row('new', channel)),
-    ...change.changed.map(({ before, after }) => row('changed', after, before)),
-    ...change.removed.map((channel) => row('emptied', channel)),
-  ];
-  return rows.length === 0 ? null : (
-    <div className="flex min-h-0 shrink flex-col" style={{ height: rows.length * ROW_HEIGHT }}>
-      <LongList label="What the write changes" rows={rows} rowHeight={ROW_HEIGHT} plain />
-    </div>
-  );
-}
 
 /** What a stop keeps out of the radio; channels with the same reason are told of together. */
 function HeldBack({ heldBack }: Pick<WritePreview, 'heldBack'>) {
@@ -177,9 +114,9 @@ export function WritePanel({
   return (
     <section
       aria-label="Write a plan"
-      className="flex min-h-0 flex-col gap-2.5 rounded-md border border-line bg-sheet p-3"
+      className="flex min-h-36 flex-col gap-2.5 rounded-md border border-line bg-sheet p-3"
     >
-      <div className="flex items-end gap-3">
+      <div className="flex flex-wrap items-end gap-x-3 gap-y-1.5">
         <Choice
           label="Write the plan"
           value={chosen!}
@@ -187,7 +124,9 @@ export function WritePanel({
           onChange={onChoose}
           className="w-60"
         />
-        <p className="flex-1 pb-1.5 text-[13px]">{seen ? summary(seen, radio.state === 'whole') : ''}</p>
+        <p className="min-w-40 flex-1 pb-1.5 text-[13px]">
+          {seen ? summary(seen, radio.state === 'whole') : ''}
+        </p>
         {!asking && (
           <Button
             kind="strong"
@@ -231,7 +170,7 @@ export function WritePanel({
       )}
       {seen && seen.heldBack.length > 0 && <HeldBack heldBack={seen.heldBack} />}
       {preview.error && <Trouble>{preview.error.message}</Trouble>}
-      {seen && radio.state === 'whole' && <Changes preview={seen} model={modelById(radio.modelId)!} />}
+      {seen && radio.state === 'whole' && <Changes of={seen} model={modelById(radio.modelId)!} />}
     </section>
   );
 }

@@ -79,4 +79,18 @@ export const TERNS: readonly UnitSpec[] = [
       settings: { ...settings, greeting: 'THREE' },
     },
   },
+  // Three of the club, alike but for what is stamped on them.
+  ...[204611, 204612, 204613].map((seed, at): UnitSpec => ({
+    id: `tern-${at + 4}`,
+    label: `Tern P2, club ${at + 1}`,
+    model: ternP2,
+    serial: `LK${seed}`,
+    firmware: '1.07',
+    region: 3,
+    seed,
+    content: {
+      channels: [channel(0, 'CALL2', 145_500_000), channel(1, 'CLUB', 145_375_000, { power: 1000 })],
+      settings: { ...settings, greeting: `CLUB ${at + 1}` },
+    },
+  })),
 ];

@@ -1,0 +1,64 @@
+import type { CopyComparison } from '../core/bench';
+import { contentToWrite } from '../core/check';
+import { compareBesides, compareContents } from '../core/compare';
+import { areasOf, decodeImage, type ToWrite } from '../core/image';
+import { modelById, type Model } from '../core/models';
+import type { PlanId } from '../core/plan';
+import { getCopy } from './copies';
+import { getPlan } from './plans';
+import { Problem } from './problem';
+
+/** A sealed copy held against another, of the same unit or another of its model, or against a plan as it would be written. */
+
+function contentOf(copy: { image: Uint8Array; called: string }, model: Model) {
+  const read = decodeImage(copy.image, model);
+  if (!read.ok)
+    throw new Problem(
+      422,
+      'copy-unreadable',
+      'This copy cannot be read',
+      `The copy of ${copy.called}: ${read.reason}`,
+    );
+  return read.value;
+}
+
+export async function compareCopy(
+  id: string,
+  against: { copy?: string | undefined; plan?: PlanId | undefined },
+): Promise<CopyComparison> {
+  const copy = await getCopy(id);
+  const model = modelById(copy.modelId)!;
+  const before = contentOf(copy, model);
+  const held = (after: ToWrite) => ({
+    change: compareContents(before.channels, after.channels),
+    besides: compareBesides(before, after, model),
+  });
+  if (against.plan !== undefined) {
+    const { plan } = await getPlan(against.plan);
+    const { heldBack: _, ...content } = contentToWrite(plan, model);
+    return { called: `the plan “${plan.name}”`, ...held(content), bytes: null };
+  }
+  const other = await getCopy(against.copy!);
+  if (other.modelId !== copy.modelId)
+    throw new Problem(
+      422,
+      'other-unit',
+      'They are of different models',
+      `One copy is of ${copy.called}, the other of ${other.called}: their bytes lie otherwise. Make a plan of one and hold it against that.`,
+    );
+  const differs = (at: number) => copy.image[at] !== other.image[at];
+  const areas = areasOf(model).flatMap(({ from, bytes, label }) => {
+    let different = 0;
+    for (let at = from; at < from + bytes; at++) if (differs(at)) different++;
+    return different === 0 ? [] : [{ label, different }];
+  });
+  return {
+    called: `${other.called}, ${other.takenAt.toISOString()}`,
+    ...held(contentOf(other, model)),
+    bytes: {
+      of: copy.image.length,
+      different: copy.image.reduce((sum, _, at) => sum + (differs(at) ? 1 : 0), 0),
+      areas,
+    },
+  };
+}
