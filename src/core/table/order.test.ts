@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { anyPlan, channel, id, plan, run } from '../samples.test.kit';
 import { COLUMNS } from '../plan';
 import { byChannel } from '../heard';
-import { inViewOrder, intoThisOrder } from '.';
+import { asPeopleSort, inViewOrder, intoThisOrder } from '.';
 
 const tone = (tenths: number) => ({
   kind: 'analogue' as const,
@@ -81,4 +81,23 @@ test('no order loses a channel or doubles one, and moving into it leads to it', 
     }),
     { numRuns: 150 },
   );
+});
+
+test('names lie as people sort them, whatever is in them: as the collator of the language has it', () => {
+  const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
+  const piece = fc.oneof(
+    fc.constantFrom('Hill', 'hill', 'HILL ', 'Ness', ' ', 'a', 'Z', 'é', '-', '.', '/', 'ß', '_'),
+    fc.nat({ max: 200 }).map(String),
+    fc.constantFrom('007', '00', '123456789012345678901234567890'),
+  );
+  const name = fc.array(piece, { maxLength: 5 }).map((pieces) => pieces.join(''));
+  let plain = 0;
+  fc.assert(
+    fc.property(name, name, (a, b) => {
+      if (/^[A-Za-z0-9 ]*$/.test(a + b)) plain++;
+      expect([a, b, Math.sign(asPeopleSort(a, b))]).toEqual([a, b, Math.sign(collator.compare(a, b))]);
+    }),
+    { numRuns: 3000 },
+  );
+  expect(plain).toBeGreaterThan(300);
 });

@@ -12,6 +12,40 @@ export interface ViewOrder {
 
 const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
+/** Figures in a row that are told apart by their value. */
+const FIGURES = 20;
+
+/**
+ * A text of letters, figures and spaces in a form whose codes lie as the collator has the texts: small letters, numbers of one length.
+ * null for any other. Nearly every name is such a one, and to compare two codes costs a twentieth of what the collator takes.
+ */
+function plainKey(text: string): string | null {
+  if (!/^[A-Za-z0-9 ]*$/.test(text)) return null;
+  let long = false;
+  const key = text.toLowerCase().replace(/\d+/g, (figures) => {
+    if (figures.length > FIGURES) long = true;
+    return figures.padStart(FIGURES, '0');
+  });
+  return long ? null : key;
+}
+
+interface Sortable {
+  text: string;
+  key: string | null;
+}
+const sortable = (text: string): Sortable => ({ text, key: plainKey(text) });
+const compareTexts = (a: Sortable, b: Sortable): number =>
+  a.key === null || b.key === null
+    ? collator.compare(a.text, b.text)
+    : a.key < b.key
+      ? -1
+      : a.key > b.key
+        ? 1
+        : 0;
+
+/** Compares two texts as people do: capitals or not, numbers by their value. */
+export const asPeopleSort = (a: string, b: string): number => compareTexts(sortable(a), sortable(b));
+
 /** What rows are ordered by in a column; null where there is nothing, which comes last. */
 const KEYS: Record<Column, (channel: Channel) => string | number | null> = {
   slot: ({ slot }) => slot,
@@ -37,12 +71,14 @@ export function inViewOrder(
     : (channel: Channel) => extraKey(channel, by as Extra, context);
   const way = down ? -1 : 1;
   // Looked up once: many share a text, and comparing texts as people do costs more than all else. What is equal for people is one rank.
-  const texts = [...new Set(channels.map(keyOf))].filter((key): key is string => typeof key === 'string');
+  const texts = [...new Set(channels.map(keyOf))]
+    .filter((key): key is string => typeof key === 'string')
+    .map(sortable);
   const ranks = new Map<string | number, number>();
   let rank = 0;
-  texts.sort(collator.compare).forEach((text, at) => {
-    if (at > 0 && collator.compare(texts[at - 1]!, text) !== 0) rank++;
-    ranks.set(text, rank);
+  texts.sort(compareTexts).forEach((one, at) => {
+    if (at > 0 && compareTexts(texts[at - 1]!, one) !== 0) rank++;
+    ranks.set(one.text, rank);
   });
   return channels
     .map((channel) => {
