@@ -51,7 +51,7 @@ export const ploverF5: Model = {
     { what: 'In the radio’s menu choose “Card” and then “Save all to card”.', shows: 'Saved' },
     { what: 'Switch it off, take the card out of its left side and put it into the computer.', shows: '' },
     {
-      what: 'Afterwards put it back, switch the radio on and choose “Card” and then “Load all from card”.',
+      what: 'Put the card back, switch the radio on and choose “Card” and then “Load all from card”.',
       shows: 'Loaded',
       when: 'after',
     },
