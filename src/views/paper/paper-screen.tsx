@@ -73,8 +73,29 @@ export function PaperScreen({ plan, as: asked, pdf }: Props) {
   );
 }
 
+/** Longer than so many signs a text of the card is set in a smaller size: of what is sent, and of the access. */
+const TIGHT = { transmit: 7, access: 9 };
+/** How wide a sign is on the card, mm: of what is received, of the other figures, and where they are set smaller. */
+const SIGN = { large: 1.53, usual: 1.36, tight: 1.15 };
+
+/** The widths of the columns of a card: what the longest figures of this plan take, so that names have all the rest. */
+function cardColumns(rows: readonly PaperRow[]): (string | undefined)[] {
+  const widest = (widthOf: (row: PaperRow) => number) =>
+    `${(Math.max(0, ...rows.map(widthOf)) + 0.9).toFixed(1)}mm`;
+  const figures = (text: string, tightOver: number) =>
+    text.length * (text.length > tightOver ? SIGN.tight : SIGN.usual);
+  return [
+    widest(({ slot }) => slot.length * SIGN.usual),
+    undefined,
+    widest(({ receive }) => receive.length * SIGN.large),
+    widest(({ transmit }) => figures(transmit, TIGHT.transmit)),
+    widest(({ access }) => figures(access, TIGHT.access)),
+  ];
+}
+
 /** Eight faces a sheet. The lower row stands on its head: folded back along the middle it reads on. */
 function Card({ rows, title, radio }: { rows: readonly PaperRow[]; title: string; radio: string }) {
+  const columns = cardColumns(rows);
   return cardSheets(rows).map((faces, sheet) => (
     <section key={sheet} aria-label={`Sheet ${sheet + 1}`} className="leaf leaf-card">
       {[faces.slice(0, 4), faces.slice(4)].map((half, at) => (
@@ -92,7 +113,7 @@ function Card({ rows, title, radio }: { rows: readonly PaperRow[]; title: string
                   Face {at * 4 + face + 1} of sheet {sheet + 1}
                 </caption>
                 <colgroup>
-                  {['6.2mm', undefined, '14.4mm', '11mm', '13.4mm'].map((width, column) => (
+                  {columns.map((width, column) => (
                     <col key={column} style={{ width }} />
                   ))}
                 </colgroup>
@@ -104,10 +125,17 @@ function Card({ rows, title, radio }: { rows: readonly PaperRow[]; title: string
                       </th>
                       <td className="card-name">{row.name || row.shown}</td>
                       <td className="mono receive">{row.receive}</td>
-                      <td className={clsx('mono transmit', row.transmit.length > 7 && 'card-tight')}>
+                      <td
+                        className={clsx(
+                          'mono transmit',
+                          row.transmit.length > TIGHT.transmit && 'card-tight',
+                        )}
+                      >
                         {row.transmit}
                       </td>
-                      <td className={clsx('mono', row.access.length > 9 && 'card-tight')}>{row.access}</td>
+                      <td className={clsx('mono', row.access.length > TIGHT.access && 'card-tight')}>
+                        {row.access}
+                      </td>
                     </tr>
                   ))}
                 </tbody>
