@@ -98,11 +98,11 @@ export class MemoryCard {
     };
     if (device.battery < LOW_BATTERY) return refuse('BATTERY LOW');
     if (device.refusesWriting) return refuse('LOCKED');
+    const own = (name: string) => join(this.at('slot'), name);
     const files = new Map(
-      readdirSync(this.at('slot')).map((name) => [
-        name,
-        new Uint8Array(readFileSync(join(this.at('slot'), name))),
-      ]),
+      readdirSync(this.at('slot'))
+        .filter((name) => statSync(own(name)).isFile())
+        .map((name) => [name, new Uint8Array(readFileSync(own(name)))]),
     );
     const read = readCard(files);
     if (read.kind === 'none') return refuse('NO DATA');
