@@ -5,6 +5,7 @@ import {
   cardFiles,
   LOADED,
   MANIFEST,
+  namesOnCard,
   readCard,
   type CardFiles,
   type LinkEvent,
@@ -27,16 +28,19 @@ const STRETCH = 4096;
 const folderOf = ({ card }: Card): string =>
   join(/* turbopackIgnore: true */ process.env.VERIDON_BENCH_DIR ?? '.data/bench', 'reader', card);
 
-/** The files of a card; what is larger than any radio's, or named otherwise than a card can, is left where it is. */
+/** The files of a radio on a card; what else is there, however much, is not looked at. */
 export async function filesOnCard(folder: string): Promise<CardFiles> {
-  const names = (await readdir(folder)).filter((name) => /^[A-Z0-9]{1,8}\.[A-Z0-9]{1,3}$/.test(name));
   const files = new Map<string, Uint8Array>();
-  for (const name of names.slice(0, CARD_LIMITS.files)) {
+  const there = new Set(await readdir(folder));
+  const take = async (name: string) => {
+    if (!there.has(name)) return;
     // Of a link one does not know where it leads.
     const file = await lstat(join(folder, name));
     if (file.isFile() && file.size <= CARD_LIMITS.bytes)
       files.set(name, new Uint8Array(await readFile(join(folder, name))));
-  }
+  };
+  await take(MANIFEST);
+  for (const name of namesOnCard(files.get(MANIFEST))) await take(name);
   return files;
 }
 

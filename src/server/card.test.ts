@@ -75,7 +75,7 @@ test('a card that the radio has not saved to is none of a radio, and one is told
   await toReader();
   expect(await port()).toMatchObject({
     radioId: null,
-    reason: 'There is nothing of a radio on the card: save to it in the radio first.',
+    reason: 'There is nothing of a radio on the card: it has no CARD.TXT. Save to it in the radio first.',
   });
   expect((await hand({ card: 'save' })).card.says).toBe('NO CARD');
 });
@@ -188,4 +188,10 @@ test('a card with anything else on it is left as it is: folders, pictures, what 
   expect([...(await filesOnCard(folder)).keys()]).toEqual([]);
   expect(existsSync(join(folder, 'hills of home.jpeg'))).toBe(true);
   rmSync(folder, { recursive: true });
+  // A hundred pictures beside a radio's files hide none of them, and are not read.
+  const own = join(reader, 'plover-1');
+  await toReader();
+  for (let n = 0; n < 100; n++) writeFileSync(join(own, `DSC${String(n).padStart(5, '0')}.JPG`), 'x');
+  expect([...(await filesOnCard(own)).keys()].filter((name) => name.startsWith('DSC'))).toEqual([]);
+  expect(await runCard({ card: 'plover-1' }, null, { kind: 'identify' })).toMatchObject({ kind: 'finished' });
 });

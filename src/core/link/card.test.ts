@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { bytesOf } from '../image';
 import { ploverF5 } from '../models/plover-f5';
-import { cardFiles, LOADED, loadedMark, MANIFEST, readCard, type CardFiles, type Ident } from '.';
+import {
+  cardFiles,
+  LOADED,
+  loadedMark,
+  MANIFEST,
+  namesOnCard,
+  readCard,
+  type CardFiles,
+  type Ident,
+} from '.';
 
 /** A card, to the byte, and what becomes of one that somebody takes out in the middle. */
 
@@ -33,7 +42,26 @@ test('a card says whose it is, and holds what its files hold, one after the othe
 
 test.each([
   ['nothing at all', {}, 'none', 'There is nothing of a radio'],
-  ['pictures', { 'HILL.JPG': FIGURES }, 'none', 'There is no CARD.TXT'],
+  ['pictures', { 'HILL.JPG': FIGURES }, 'none', 'it has no CARD.TXT'],
+  [
+    'one file twice',
+    {
+      [MANIFEST]: manifest({ files: ['FILE ONE.TXT 9 CBF43926', 'FILE ONE.TXT 9 CBF43926'] }),
+      'ONE.TXT': FIGURES,
+    },
+    'none',
+    'one of them twice',
+  ],
+  [
+    'lengths of a gigabyte',
+    {
+      [MANIFEST]: manifest({
+        files: Array.from({ length: 40 }, (_, n) => `FILE F${n}.TXT 9999999 CBF43926`),
+      }),
+    },
+    'none',
+    'more files than a card has',
+  ],
   ['another CARD.TXT', { [MANIFEST]: text('Greetings from the isles') }, 'none', 'is not of a radio'],
   ['half a CARD.TXT', { [MANIFEST]: manifest({ end: [] }), 'ONE.TXT': FIGURES }, 'none', 'copied in part'],
   ['a file less', { [MANIFEST]: manifest() }, 'half', 'ONE.TXT is missing'],
@@ -64,6 +92,18 @@ const ident: Ident = {
 const image = (fill: number) => new Uint8Array(bytesOf(ploverF5)).fill(fill);
 const written = (fill: number, by: 'RADIO' | 'COMPUTER') =>
   new Map(cardFiles(image(fill), ident, ploverF5, by).map(({ name, bytes }) => [name, bytes]));
+
+test('a firmware of more figures is read too; of other files on a card nothing is looked at', () => {
+  const newer = new TextEncoder().encode(
+    new TextDecoder().decode(manifest()).replace('FIRMWARE 1.12', 'FIRMWARE 10.12'),
+  );
+  expect(readCard(card({ [MANIFEST]: newer, 'ONE.TXT': FIGURES }))).toMatchObject({
+    kind: 'whole',
+    ident: { firmware: '10.12' },
+  });
+  expect(namesOnCard(manifest())).toEqual(['ONE.TXT', LOADED]);
+  expect([namesOnCard(undefined), namesOnCard(text('Greetings'))]).toEqual([[], []]);
+});
 
 test('its files are the radio’s own, by name and length; it is said first that it is being written, last that it is whole', () => {
   expect(

@@ -54,7 +54,7 @@ function manifestBytes({ ident, by, files }: Manifest): Uint8Array {
 
 /** The lines of a CARD.TXT, in their order. */
 const FORM =
-  /^CARD 1\r\nIDENT ([!-~]{1,8})\r\nSERIAL ([!-~]{0,8})\r\nFIRMWARE (\d[\d.]{0,3})\r\nREGION (\d{1,3})\r\nSTATE (WHOLE|COPYING)\r\nBY (RADIO|COMPUTER)\r\n((?:FILE [A-Z0-9]{1,8}\.[A-Z0-9]{1,3} \d{1,7} [0-9A-F]{8}\r\n)+)END\r\n$/;
+  /^CARD 1\r\nIDENT ([!-~]{1,8})\r\nSERIAL ([!-~]{0,8})\r\nFIRMWARE (\d[\d.]{0,7})\r\nREGION (\d{1,3})\r\nSTATE (WHOLE|COPYING)\r\nBY (RADIO|COMPUTER)\r\n((?:FILE [A-Z0-9]{1,8}\.[A-Z0-9]{1,3} \d{1,7} [0-9A-F]{8}\r\n)+)END\r\n$/;
 
 function readManifest(bytes: Uint8Array): Result<Manifest> {
   if (bytes.length > 4096) return fail(`${MANIFEST} is not of a radio.`);
@@ -74,6 +74,8 @@ function readManifest(bytes: Uint8Array): Result<Manifest> {
       const [, name, length, sum] = line.split(' ');
       return { name: name!, bytes: Number(length), sum: sum! };
     });
+  if (files.length > CARD_LIMITS.files || new Set(files.map(({ name }) => name)).size < files.length)
+    return fail(`${MANIFEST} names more files than a card has, or one of them twice.`);
   const ident: Ident = {
     ...{ model: model!.padEnd(8), serial: serial! || null, firmware: firmware!, region: Number(region) },
     imageBytes: files.reduce((sum, file) => sum + file.bytes, 0),
@@ -84,16 +86,19 @@ function readManifest(bytes: Uint8Array): Result<Manifest> {
   return ok({ ident, by: by as CardWriter, files });
 }
 
+/** The files that are looked at beside CARD.TXT, by what it says; none where it is not of a radio. Whatever else is on a card is nobody's business. */
+export function namesOnCard(manifest: Uint8Array | undefined): string[] {
+  const read = manifest && readManifest(manifest);
+  return read?.ok ? [...read.value.files.map(({ name }) => name), LOADED] : [];
+}
+
 /** Works out what is on a card. Fails for nothing: what is no card of a radio, and what is half of one, say so. */
 export function readCard(files: CardFiles): CardRead {
   const manifest = files.get(MANIFEST);
   if (!manifest)
     return {
       kind: 'none',
-      reason:
-        files.size === 0
-          ? 'There is nothing of a radio on the card: save to it in the radio first.'
-          : `There is no ${MANIFEST} on the card: it was copied in part, or is none of a radio. Save to it in the radio again.`,
+      reason: `There is nothing of a radio on the card: it has no ${MANIFEST}. Save to it in the radio first.`,
     };
   const read = readManifest(manifest);
   if (!read.ok) return { kind: 'none', reason: `${read.reason} Save to the card in the radio again.` };
@@ -108,14 +113,17 @@ export function readCard(files: CardFiles): CardRead {
   const names = model && filesOf(new Uint8Array(bytesOf(model)), model).map(({ name }) => name);
   if (names && names.join() !== wanted.map(({ name }) => name).join())
     return half(`${MANIFEST} names other files than a ${model.name} has.`);
-  const image = new Uint8Array(ident.imageBytes);
-  let at = 0;
   for (const { name, bytes, sum } of wanted) {
     const file = files.get(name);
     if (!file) return half(`${name} is missing.`);
     if (file.length !== bytes) return half(`${name} has ${file.length} of ${bytes} bytes.`);
     if (sumOf(file) !== sum) return half(`${name} is not what it was when it was written.`);
-    image.set(file, at);
+  }
+  // Only now: what CARD.TXT says of lengths is nothing to make room for.
+  const image = new Uint8Array(ident.imageBytes);
+  let at = 0;
+  for (const { name, bytes } of wanted) {
+    image.set(files.get(name)!, at);
     at += bytes;
   }
   const mark = files.get(LOADED);

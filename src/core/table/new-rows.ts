@@ -82,7 +82,7 @@ function sourceOf(
     entry: from ? short(entry, 80) : `line ${line}`,
     service: from ? of : of.toLowerCase() || 'amateur',
   };
-  // One by one: to spread what may be missing costs as much as all the rest of a row.
+  // One by one: to spread what may be missing makes an object of several.
   if (own !== '') source.call = own;
   if (where !== '') source.place = where;
   if (at) [source.lat, source.lon] = [at.lat, at.lon];

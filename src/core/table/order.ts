@@ -17,7 +17,7 @@ const FIGURES = 20;
 
 /**
  * A text of letters, figures and spaces in a form whose codes lie as the collator has the texts: small letters, numbers of one length.
- * null for any other. Nearly every name is such a one, and to compare two codes costs a twentieth of what the collator takes.
+ * null for any other. Nearly every name is such a one, and codes are compared without the collator.
  */
 function plainKey(text: string): string | null {
   if (!/^[A-Za-z0-9 ]*$/.test(text)) return null;
