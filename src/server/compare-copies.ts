@@ -1,7 +1,7 @@
 import type { CopyComparison } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { compareBesides, compareContents } from '../core/compare';
-import { areasOf, decodeImage, type ToWrite } from '../core/image';
+import { byteDifferences, decodeImage, type ToWrite } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { PlanId } from '../core/plan';
 import { getCopy } from './copies';
@@ -46,19 +46,14 @@ export async function compareCopy(
       'They are of different models',
       `One copy is of ${copy.called}, the other of ${other.called}: their bytes lie otherwise. Make a plan of one and hold it against that.`,
     );
-  const differs = (at: number) => copy.image[at] !== other.image[at];
-  const areas = areasOf(model).flatMap(({ from, bytes, label }) => {
-    let different = 0;
-    for (let at = from; at < from + bytes; at++) if (differs(at)) different++;
-    return different === 0 ? [] : [{ label, different }];
-  });
+  const { at, areas } = byteDifferences(copy.image, other.image, model);
   return {
     called: `${other.called}, ${other.takenAt.toISOString()}`,
     ...held(contentOf(other, model)),
     bytes: {
       of: copy.image.length,
-      different: copy.image.reduce((sum, _, at) => sum + (differs(at) ? 1 : 0), 0),
-      areas,
+      different: at.length,
+      areas: areas.flatMap(({ label, changed }) => (changed === 0 ? [] : [{ label, different: changed }])),
     },
   };
 }

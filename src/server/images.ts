@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm';
 import { contentToWrite } from '../core/check';
 import { blankImage } from '../core/format';
 import {
-  areasOf,
+  byteDifferences,
   decodeImage,
   encodeImage,
   fieldsAt,
@@ -10,7 +10,6 @@ import {
   ownedMask,
   planOfContent,
   recognise,
-  type ByteStretch,
 } from '../core/image';
 import { formatOf } from '../core/models/formats';
 import type { Model } from '../core/models';
@@ -144,12 +143,7 @@ export async function imageBytes(id: PlanId, from: number) {
   const start = Math.min(from, Math.max(0, before.length - 1)) & ~15;
   const end = Math.min(before.length, start + BYTES_AT_ONCE);
   const mask = ownedMask(model).subarray(start, end);
-  const changed: number[] = [];
-  for (let at = 0; at < before.length; at++) if (before[at] !== after[at]) changed.push(at);
-  const areas = areasOf(model).map((area: ByteStretch) => ({
-    ...area,
-    changed: changed.filter((at) => at >= area.from && at < area.from + area.bytes).length,
-  }));
+  const { at: changed, areas } = byteDifferences(before, after, model);
   return {
     length: before.length,
     from: start,

@@ -20,6 +20,18 @@ export const areasOf = (model: Model): ByteStretch[] =>
     owner,
   }));
 
+/** The addresses at which two images of a model differ, and how many of them lie in each of its areas, in their order. */
+export function byteDifferences(one: Uint8Array, other: Uint8Array, model: Model) {
+  const at = [...one.keys()].filter((place) => one[place] !== other[place]);
+  return {
+    at,
+    areas: areasOf(model).map((area) => ({
+      ...area,
+      changed: at.filter((place) => place >= area.from && place < area.from + area.bytes).length,
+    })),
+  };
+}
+
 /** The fields to which the bytes of a stretch belong, by their address; bytes in which nothing of ours lies are not there. */
 export function fieldsAt(model: Model, from: number, to: number): Map<number, string> {
   const format = formatOf(model);
