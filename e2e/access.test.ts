@@ -1,12 +1,9 @@
-import { readFileSync } from 'node:fs';
-import type { AxeResults } from 'axe-core';
+import { violations } from './axe';
 import { cell, PLAN, press, until, worldAndBrowser } from './harness';
 
 /** Every main view held against WCAG 2.2 A and AA by axe, in both themes, at rest and in the middle of work. */
 
 jest.setTimeout(180_000);
-
-const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
 const at = worldAndBrowser();
 const { world, page } = at;
@@ -23,20 +20,6 @@ beforeAll(async () => {
     async () => (await world().api<{ state: string }>(`/api/jobs/${id}`)).body.state === 'done',
   );
 });
-
-/** What axe finds on the page as it stands, a line each. */
-async function violations(): Promise<string[]> {
-  await page().evaluate(AXE);
-  const results = (await page().evaluate(() =>
-    (window as unknown as { axe: { run: (options: object) => Promise<unknown> } }).axe.run({
-      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
-    }),
-  )) as AxeResults;
-  expect(results.passes.length).toBeGreaterThan(10);
-  return results.violations.flatMap(({ id, help, nodes }) =>
-    nodes.slice(0, 3).map((node) => `${id} (${help}): ${node.target.join(' ')} ${node.html.slice(0, 160)}`),
-  );
-}
 
 const SCREENS: [string, string, () => Promise<unknown>][] = [
   ['data and backups', 'data', () => page().waitForSelector('[aria-label="What is kept"]')],
@@ -265,12 +248,12 @@ describe.each(['light', 'dark'] as const)('in the %s theme', (theme) => {
   test.each(SCREENS)('%s', async (_, path, prepare) => {
     await page().goto(`${world().url}/${path}`);
     await prepare();
-    expect(await violations()).toEqual([]);
+    expect(await violations(page())).toEqual([]);
   });
   test('the simulated bench', async () => {
     await page().goto(world().bench);
     await page().waitForSelector('button');
-    expect(await violations()).toEqual([]);
+    expect(await violations(page())).toEqual([]);
   });
 });
 

@@ -6,6 +6,7 @@ import { fit } from '../src/core/fit';
 import { BLOCK_OVERHEAD, FRAME_OVERHEAD, type LinkEvent } from '../src/core/link';
 import { cableOf, type Model } from '../src/core/models';
 import { curlewX1 } from '../src/core/models/curlew-x1';
+import { petrelHF9 } from '../src/core/models/petrel-hf9';
 import { ternP2 } from '../src/core/models/tern-p2';
 import {
   channelDefaults,
@@ -50,7 +51,7 @@ console.log(
 const SPEED = 2;
 
 /** Bytes of a frame that are not of the image: docs/stream-link.md, docs/block-link.md. */
-const OVERHEAD = { stream: FRAME_OVERHEAD, block: BLOCK_OVERHEAD };
+const OVERHEAD = { stream: FRAME_OVERHEAD, block: BLOCK_OVERHEAD, live: BLOCK_OVERHEAD };
 
 /** How much of what frames leave of a line reading and writing use, over a real port; what a radio takes to go to another module is not the line's. */
 async function throughput(unit: string, model: Model): Promise<void> {
@@ -119,4 +120,5 @@ async function throughput(unit: string, model: Model): Promise<void> {
 
 void throughput('tern-1', ternP2)
   .then(() => throughput('curlew-1', curlewX1))
+  .then(() => throughput('petrel-1', petrelHF9))
   .then(() => process.exit(0));

@@ -7,6 +7,7 @@ import { join, resolve } from 'node:path';
 import { launchOptions } from './browser.cjs';
 import { measureFind } from './measure-find.mjs';
 import { measureLinks } from './measure-links.mjs';
+import { measureLive } from './measure-live.mjs';
 import { measureMap } from './measure-map.mjs';
 import { measurePage } from './measure-page.mjs';
 import { measurePlans, memoryOf } from './measure-plans.mjs';
@@ -15,7 +16,7 @@ import { measureWeight } from './measure-weight.mjs';
 import { freePort } from './ports.mjs';
 import { build, installPackages, wantChromium } from './prepare.mjs';
 
-const PARTS = ['start', 'page', 'plans', 'weight', 'find', 'files', 'links', 'core'];
+const PARTS = ['start', 'page', 'plans', 'weight', 'find', 'files', 'links', 'live', 'core'];
 const asked = process.argv.slice(2);
 const unknown = asked.filter((part) => !PARTS.includes(part));
 if (unknown.length > 0) {
@@ -105,6 +106,7 @@ if (wants('find')) await measureFind(context);
 if (wants('files')) await measureFiles();
 
 if (wants('links')) await measureLinks({ ...context, memoryOf });
+if (wants('live')) await measureLive(context);
 
 // Fit and check of a full plan, and write throughput, are measured in the core and over a real port.
 let failed = 0;

@@ -7,7 +7,10 @@ import {
   copySchema,
   NOTE_LIMIT,
   jobRequestSchema,
+  decisionSchema,
   jobSchema,
+  liveRequestSchema,
+  liveSchema,
   severalRequestSchema,
   writePreviewSchema,
 } from '../core/bench';
@@ -15,7 +18,7 @@ import { besideChangeSchema } from '../core/compare';
 import { editSchema, planIdSchema, radioIdSchema } from '../core/plan';
 import { settingInfoSchema } from '../core/image/settings.schema';
 import { text } from '../core/text.schema';
-import { fileOperation, operation } from './operation';
+import { fileOperation, operation, revisionNumber, streamOperation } from './operation';
 import { keptPlanSchema } from './plans';
 
 const radioParams = z.object({ id: radioIdSchema });
@@ -99,7 +102,12 @@ export const radioApi = {
     {
       params: z.object({ id: copyIdSchema }),
       query: z
-        .object({ copy: copyIdSchema.optional(), plan: planIdSchema.optional() })
+        .object({
+          copy: copyIdSchema.optional(),
+          plan: planIdSchema.optional(),
+          /** The plan as it was then; as it is where none is said. */
+          revision: z.coerce.number().pipe(revisionNumber).optional(),
+        })
         .refine(
           ({ copy, plan }) => (copy === undefined) !== (plan === undefined),
           'wants a copy or a plan to hold it against, and not both',
@@ -123,6 +131,41 @@ export const radioApi = {
     response: jobSchema,
     problems: [404, 409, 410, 422, 507],
   }),
+  lives: operation('GET', '/api/live', 'Plans and radios that follow each other', {
+    response: z.object({ lives: z.array(liveSchema) }),
+  }),
+  liveEvents: streamOperation(
+    '/api/live-events',
+    'The same each time that something of it changes, as an event stream',
+    { problems: [429] },
+  ),
+  startLive: operation(
+    'POST',
+    '/api/live',
+    'Puts a plan into a radio that has a live link, and lets them follow each other from then on',
+    {
+      body: liveRequestSchema,
+      status: 201,
+      response: liveSchema,
+      problems: [404, 409, 410, 422, 507],
+    },
+  ),
+  endLive: operation('DELETE', '/api/live/{id}', 'Ends that a radio and its plan follow each other', {
+    params: radioParams,
+    response: liveSchema,
+    problems: [404, 507],
+  }),
+  decideLive: operation(
+    'POST',
+    '/api/live/{id}/decide',
+    'Says whose way is taken at a place where radio and plan each went their own',
+    {
+      params: radioParams,
+      body: decisionSchema,
+      response: liveSchema,
+      problems: [404, 409, 410, 422, 507],
+    },
+  ),
   startSeveral: operation(
     'POST',
     '/api/several',

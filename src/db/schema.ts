@@ -10,6 +10,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { BatchRow, CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
 import type { Entry } from '../core/directory';
+import type { ByHand } from '../core/organise';
 import type {
   ChannelFields,
   ChannelId,
@@ -196,6 +197,25 @@ export const batches = pgTable('batches', {
     .references(() => plans.id),
   planRevision: integer('plan_revision').notNull(),
   rows: jsonb('rows').$type<BatchRow[]>().notNull(),
+  instance: text('instance'),
+  at: instant('at').notNull().defaultNow(),
+});
+
+/** Plans and radios that follow each other: what both had when they last agreed. */
+export const lives = pgTable('lives', {
+  radioId: text('radio_id')
+    .$type<RadioId>()
+    .primaryKey()
+    .references(() => radios.id),
+  planId: text('plan_id')
+    .$type<PlanId>()
+    .notNull()
+    .references(() => plans.id),
+  planRevision: integer('plan_revision').notNull(),
+  image: bytes('image').notNull(),
+  /** What is still to be decided. */
+  apart: jsonb('apart').$type<ByHand[]>().notNull(),
+  /** The process that follows them. */
   instance: text('instance'),
   at: instant('at').notNull().defaultNow(),
 });

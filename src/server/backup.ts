@@ -19,7 +19,7 @@ import { fail, ok, type Result } from '../core/result';
  */
 
 /** What is no part of a backup: passwords, and what a process keeps for its own sake. */
-const LEFT_OUT = ['accounts', 'changes', 'instances'];
+const LEFT_OUT = ['accounts', 'changes', 'instances', 'lives'];
 /** Rows that are fetched, or put in, at once. */
 const AT_ONCE = 500;
 /** Backups by itself, and those that somebody asked for: so many of each are kept. */

@@ -5,6 +5,7 @@ import { byteDifferences, decodeImage, type ToWrite } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { PlanId } from '../core/plan';
 import { getCopy } from './copies';
+import { planThen } from './marks';
 import { getPlan } from './plans';
 import { Problem } from './problem';
 
@@ -24,7 +25,7 @@ function contentOf(copy: { image: Uint8Array; called: string }, model: Model) {
 
 export async function compareCopy(
   id: string,
-  against: { copy?: string | undefined; plan?: PlanId | undefined },
+  against: { copy?: string | undefined; plan?: PlanId | undefined; revision?: number | undefined },
 ): Promise<CopyComparison> {
   const copy = await getCopy(id);
   const model = modelById(copy.modelId)!;
@@ -34,9 +35,12 @@ export async function compareCopy(
     besides: compareBesides(before, after, model),
   });
   if (against.plan !== undefined) {
-    const { plan } = await getPlan(against.plan);
+    const { plan } = await (against.revision === undefined
+      ? getPlan(against.plan)
+      : planThen(against.plan, against.revision));
     const { heldBack: _, ...content } = contentToWrite(plan, model);
-    return { called: `the plan “${plan.name}”`, ...held(content), bytes: null };
+    const then = against.revision === undefined ? '' : `, revision ${against.revision}`;
+    return { called: `the plan “${plan.name}”${then}`, ...held(content), bytes: null };
   }
   const other = await getCopy(against.copy!);
   if (other.modelId !== copy.modelId)

@@ -1,4 +1,7 @@
 import { writeFileSync } from 'node:fs';
+import type { Job, JobRequest } from '../core/bench';
+import { getJob, startJob } from './jobs';
+import { Problem } from './problem';
 
 /** What people were told when something went wrong, gathered by a test and held against docs/faults.md; not used by the application. */
 
@@ -39,3 +42,29 @@ export function writeTold(lines: readonly string[]): void {
     `# What can go wrong between Veridon and a radio, and what is said\n\nMade by \`src/server/faults.test.ts\` with VERIDON_FAULTS=write; the same test holds it against what is said. Figures stand as #. After each of these the radio is as it\nwas, or as the plan wants it, or is half written and says so, and going on with the write brings it to its end; no plan, sealed copy or entry of the log is lost.\n\n| what goes wrong | link | what the person is told |\n|---|---|---|\n${lines.join('\n')}\n`,
   );
 }
+
+export const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
+export const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
+export async function ended(id: string): Promise<Job> {
+  for (;;) {
+    const job = await getJob(id);
+    if (job.state !== 'running') return job;
+    await pause(5);
+  }
+}
+/** Runs a job to its end; one that is refused is told as it was refused. */
+export async function run(
+  request: JobRequest,
+  meanwhile?: (job: Job) => Promise<unknown>,
+): Promise<Job | Problem> {
+  try {
+    const started = await startJob(request);
+    await meanwhile?.(started);
+    return await ended(started.id);
+  } catch (error) {
+    if (error instanceof Problem) return error;
+    throw error;
+  }
+}
+export const wordsOf = (end: Job | Problem) => (end instanceof Problem ? end.detail : end.message);

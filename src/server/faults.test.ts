@@ -5,6 +5,7 @@ import type { Job, JobRequest } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { compareImages, encodeImage } from '../core/image';
 import type { Model } from '../core/models';
+import { petrelHF9 } from '../core/models/petrel-hf9';
 import type { PlanId, RadioId } from '../core/plan';
 import { placing } from '../core/samples.test.kit';
 import { jobs, openDatabase } from '../db';
@@ -17,7 +18,18 @@ import { closeLostJobs, getJob, startJob, stopJob } from './jobs';
 import { lookAtKeeping } from './keeping';
 import { createPlan, getPlan } from './plans';
 import { Problem } from './problem';
-import { DOC, note as noteFor, toldLines, writeTold } from './faults.test.kit';
+import { followingFaults } from './faults-following.test.kit';
+import {
+  DOC,
+  ended,
+  note as noteFor,
+  owner,
+  pause,
+  run,
+  toldLines,
+  wordsOf,
+  writeTold,
+} from './faults.test.kit';
 import { editPlan } from './revisions';
 
 /**
@@ -29,13 +41,19 @@ jest.setTimeout(600_000);
 
 /** At how many places the cable is pulled: all of them when the table is made, some each time; every byte is struck in sim/line-faults and sim/block-faults. */
 const PLACES = process.env.VERIDON_FAULTS === 'write' ? 50 : 6;
-const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
 let bench: Awaited<ReturnType<typeof startSim>>;
 let folder = '';
 const startBench = async (port = 0) => {
   bench = await startSim({ port, folder: join(folder, 'bench'), speed: 400 });
   process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${bench.port}`;
 };
+/** Killed, and started again in its place a moment later. */
+async function killBench(): Promise<void> {
+  const { port } = bench;
+  bench.close();
+  await pause(400);
+  await startBench(port);
+}
 dataFolder('faults', {
   async before(place) {
     folder = place;
@@ -56,10 +74,9 @@ const atBench = async (path: string, body: object) => {
   const answer = await ask().catch(ask);
   expect(answer.status).toBe(200);
 };
-const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
 interface Link {
-  kind: 'stream' | 'block' | 'card';
+  kind: 'stream' | 'block' | 'live' | 'card';
   unit: (typeof UNITS)[number];
   model: Model;
   radioId: RadioId;
@@ -75,25 +92,6 @@ const links: Link[] = [];
 
 const note = (fault: string, { kind }: Link, said: string) => noteFor(fault, kind, said);
 
-async function ended(id: string): Promise<Job> {
-  for (;;) {
-    const job = await getJob(id);
-    if (job.state !== 'running') return job;
-    await pause(5);
-  }
-}
-/** Runs a job to its end; one that is refused is told as it was refused. */
-async function run(request: JobRequest, meanwhile?: (job: Job) => Promise<unknown>): Promise<Job | Problem> {
-  try {
-    const started = await startJob(request);
-    await meanwhile?.(started);
-    return await ended(started.id);
-  } catch (error) {
-    if (error instanceof Problem) return error;
-    throw error;
-  }
-}
-const wordsOf = (end: Job | Problem) => (end instanceof Problem ? end.detail : end.message);
 const writing = (link: Link): JobRequest => ({
   kind: 'write',
   radioId: link.radioId,
@@ -144,10 +142,13 @@ async function endsRight(link: Link): Promise<'as it was' | 'written' | 'half wr
 
 let copiesBefore = 0;
 let plansBefore = '';
+const plansNow = async () =>
+  JSON.stringify(await Promise.all(links.flatMap(({ plans }) => plans.map(({ planId }) => getPlan(planId)))));
 beforeAll(async () => {
   for (const [kind, id] of [
     ['stream', 'tern-1'],
     ['block', 'curlew-1'],
+    ['live', 'petrel-1'],
     ['card', 'plover-1'],
   ] as const) {
     const unit = UNITS.find((one) => one.id === id)!;
@@ -170,9 +171,7 @@ beforeAll(async () => {
     links.push(link);
   }
   copiesBefore = (await listCopies()).length;
-  plansBefore = JSON.stringify(
-    await Promise.all(links.flatMap(({ plans }) => plans.map(({ planId }) => getPlan(planId)))),
-  );
+  plansBefore = await plansNow();
 });
 
 afterEach(async () => {
@@ -181,16 +180,12 @@ afterEach(async () => {
   expect(now).toBeGreaterThanOrEqual(copiesBefore);
   copiesBefore = now;
   expect((await lookAtKeeping()).damaged).toEqual([]);
-  expect(
-    JSON.stringify(
-      await Promise.all(links.flatMap(({ plans }) => plans.map(({ planId }) => getPlan(planId)))),
-    ),
-  ).toBe(plansBefore);
+  expect(await plansNow()).toBe(plansBefore);
   const { database } = await openDatabase();
   expect(await database.select().from(jobs).where(eq(jobs.state, 'running'))).toEqual([]);
 });
 
-const LINES = ['stream', 'block'] as const;
+const LINES = ['stream', 'block', 'live'] as const;
 const KINDS = [...LINES, 'card'] as const;
 const linkOf = (kind: Link['kind']) => links.find((one) => one.kind === kind)!;
 
@@ -252,13 +247,15 @@ describe.each(LINES)('the %s link', (kind) => {
     expect(await endsRight(link)).toBe(becomes);
   });
 
-  test('its battery is low', async () => {
+  test('its battery is low, where it has one', async () => {
     const link = linkOf(kind);
     await ready(link);
     await atBench(link.unit.id, { plugged: false, battery: 11 });
     await atBench(link.unit.id, { plugged: true });
-    note('Its battery is low', link, wordsOf(await run(writing(link))));
-    expect(await endsRight(link)).toBe('as it was');
+    const end = await run(writing(link));
+    // A base station on the mains goes out with everything.
+    if (kind !== 'live') note('Its battery is low', link, wordsOf(end));
+    expect(await endsRight(link)).toBe(kind === 'live' ? 'written' : 'as it was');
   });
 
   const inWrite = async (job: Job, bytes: number) => {
@@ -273,7 +270,7 @@ describe.each(LINES)('the %s link', (kind) => {
     const link = linkOf(kind);
     for (const [what, body] of [
       ['The port vanishes', { on: false }],
-      ['The cable goes into another socket', { cable: kind === 'stream' ? 4 : 5 }],
+      ['The cable goes into another socket', { cable: { stream: 4, block: 5, live: 6 }[kind] }],
     ] as const) {
       await ready(link);
       await atBench(`${link.unit.id}/faults`, { kind: 'slow', factor: 4 });
@@ -307,15 +304,9 @@ describe.each(LINES)('the %s link', (kind) => {
     const link = linkOf(kind);
     await ready(link);
     await atBench(`${link.unit.id}/faults`, { kind: 'slow', factor: 4 });
-    const { port } = bench;
-    const end = await run(writing(link), async (job) => {
-      await inWrite(job, 2000);
-      bench.close();
-    });
+    const end = await run(writing(link), (job) => inWrite(job, 2000).then(() => void killBench()));
     note('The bench is killed', link, wordsOf(end));
-    await pause(300);
-    await startBench(port);
-    await pause(200);
+    await pause(700);
     expect(await endsRight(link)).toBe('half written, then gone on with');
   });
 
@@ -334,6 +325,18 @@ async function withoutRoom(link: Link): Promise<void> {
   }
   expect(await endsRight(link)).toBe('as it was');
 }
+
+followingFaults({
+  ...{ unit: 'petrel-1', model: petrelHF9, places: PLACES, atBench },
+  radioId: () => linkOf('live').radioId,
+  mended: () => mended(linkOf('live')),
+  async holds() {
+    const link = linkOf('live');
+    return (link.before = await holds(link));
+  },
+  killBench,
+  note: (fault, said) => note(fault, linkOf('live'), said),
+});
 
 describe('a card', () => {
   test(`taken out at ${PLACES} places while it is written: it is as it was, or half, and the write goes on`, async () => {
@@ -391,6 +394,6 @@ test('docs/faults.md says what was told', () => {
   const { faults, lines } = toldLines(KINDS);
   if (process.env.VERIDON_FAULTS === 'write') writeTold(lines);
   const doc = readFileSync(DOC, 'utf8');
-  expect(faults).toBe(17);
+  expect(faults).toBe(30);
   for (const line of lines) expect(doc).toContain(line);
 });

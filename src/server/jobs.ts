@@ -8,6 +8,7 @@ import { jobs, openDatabase, radios, type Database } from '../db';
 import { reading, writing } from './database';
 import { instanceId, living } from './instance';
 import { NOBODY, once, type Asker } from './once';
+import { listLives } from './live';
 import { getPlan } from './plans';
 import { notFound, Problem } from './problem';
 import { brokenOff, wantWritable } from './may-write';
@@ -25,7 +26,14 @@ const kept = globalThis as { veridonJobs?: Map<string, Running> };
 const running = (kept.veridonJobs ??= new Map());
 
 const busy = (called: string) =>
-  new Problem(409, 'port-busy', 'The radio is busy', `A job is already under way with ${called}.`);
+  new Problem(
+    409,
+    'port-busy',
+    'The radio is busy',
+    listLives().some((live) => live.called === called && live.state !== 'ended')
+      ? `${called} follows a plan. End that first.`
+      : `A job is already under way with ${called}.`,
+  );
 
 /** Jobs that are being started, by the key of the change: one that is sent again meanwhile waits for the same. */
 const starting = new Map<string, Promise<Job>>();

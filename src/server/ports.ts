@@ -176,6 +176,16 @@ export async function followPort(port: Port, radioId: RadioId): Promise<Place | 
   return null;
 }
 
+/** The port on which a radio answers now, held for whoever asks; null where it is away, or somebody else has it. */
+export async function portOf(radioId: RadioId): Promise<Port | null> {
+  for (const port of await livePorts()) {
+    const answer = await answerOf(port);
+    if (answer && 'ident' in answer && answer.radioId === radioId)
+      return (await holdPort(port)) ? port : null;
+  }
+  return null;
+}
+
 /** The ports that there are; of those that are gone nobody is known any more. */
 async function livePorts(): Promise<Port[]> {
   const { ports } = await listPorts();

@@ -126,6 +126,14 @@ test('copies are held against each other and against a plan: channel by channel,
     changes: [{ id: plan.channels[0]!.id, set: { name: 'Otherwise' } }],
   });
   const against = await compareCopy(first!.id, { plan: planId });
+  // As it was before its channels were put there.
+  expect(await compareCopy(first!.id, { plan: planId, revision: 1 })).toMatchObject({
+    called: expect.stringMatching(/, revision 1$/) as string,
+    change: { added: [], changed: [], same: 0 },
+  });
+  await expect(compareCopy(first!.id, { plan: planId, revision: 9999 })).rejects.toMatchObject({
+    kind: 'unknown-revision',
+  });
   expect(against).toMatchObject({ called: 'the plan “All of us”', bytes: null });
   expect(against.change.changed.map(({ after }) => after.slot)).toEqual([plan.channels[0]!.slot]);
   await expect(compareCopy(first!.id, { copy: gannet!.id })).rejects.toMatchObject({ kind: 'other-unit' });

@@ -4,6 +4,7 @@ import { problemOf, writing } from './database';
 import { beat, BEAT_MS, forgetDead } from './instance';
 import { closeLostJobs } from './jobs';
 import { keepBackingUp } from './keeping';
+import { resumeLives } from './live';
 import { forgetOldChanges } from './once';
 import { insertPlan } from './plan-rows';
 import { hasNoPlans } from './plans';
@@ -28,6 +29,7 @@ async function settle(): Promise<void> {
   const database = await writing();
   await beat(database);
   await closeLostJobs();
+  await resumeLives();
   setTimeout(() => forget(database).catch(() => {}), FORGET_MS).unref();
   if (!process.env.VERIDON_DEMO || !(await hasNoPlans())) return;
   // Whole or not at all: a start that is broken off is made good by the next.
@@ -43,6 +45,7 @@ function beatOn(): void {
       .then(async (database) => {
         await beat(database);
         await closeLostJobs();
+        await resumeLives();
       })
       // Away or full: every request says so by itself; the next beat tries again.
       .catch(() => {});

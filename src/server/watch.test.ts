@@ -1,9 +1,10 @@
 import { renaming, placing } from '../core/samples.test.kit';
 import { dataFolder } from './data-folder.test.kit';
+import type { RadioId } from '../core/plan';
 import { createPlan } from './plans';
 import { dispatchRequest } from './api/dispatch';
 import { editPlan } from './revisions';
-import { watchPlan } from './watch';
+import { announceLive, watchPlan } from './watch';
 
 jest.setTimeout(60_000);
 dataFolder('watch');
@@ -31,6 +32,27 @@ test('who looks on is told where the plan is, and each revision as it is kept', 
   await editPlan(id, 2, renaming(0, 'A'));
   await editPlan(id, 3, renaming(0, 'B'));
   expect(await next(stream)).toMatchObject({ revision: 4 });
+  const ending = next(stream);
+  gone.abort();
+  expect(await ending).toBe('ended');
+});
+
+test('news of a radio that follows the plan takes no revision away that has not been told yet', async () => {
+  const id = await made();
+  const gone = new AbortController();
+  const stream = (await watchPlan(id, gone.signal))[Symbol.asyncIterator]();
+  expect(await next(stream)).toEqual({ revision: 1, label: null });
+  await editPlan(id, 1, placing(0));
+  const radio = { called: 'OR910031', state: 'live' as const, slot: 7, apart: 0 };
+  announceLive(id, 'rd_watched' as RadioId, radio);
+  expect(await next(stream)).toEqual({
+    revision: 2,
+    label: null,
+    lives: [{ radioId: 'rd_watched', ...radio }],
+  });
+  const waiting = next(stream);
+  announceLive(id, 'rd_watched' as RadioId, null);
+  expect(await waiting).toEqual({ revision: 2, label: null });
   const ending = next(stream);
   gone.abort();
   expect(await ending).toBe('ended');

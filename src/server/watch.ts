@@ -1,36 +1,58 @@
-import type { PlanId } from '../core/plan';
+import type { LiveTold } from '../core/bench';
+import type { PlanId, RadioId } from '../core/plan';
 import { reading } from './database';
+import { eventStream } from './event-stream';
 import { wantRow } from './plan-rows';
 import { Problem } from './problem';
 
-/** What those are told who look at a plan: the newest revision, and what was done last in words where it was done while they looked. */
+/** What those are told who look at a plan: the newest revision, and what was done last in words where it was done while they looked; the radios that follow it, where some do. */
 export interface Told {
   revision: number;
   label: string | null;
+  lives?: LiveTold[];
 }
 
 type Listener = (told: Told) => void;
 
 // One for the process, however often modules are loaded again.
-const shared = globalThis as { veridonWatchers?: Map<PlanId, Set<Listener>> };
+const shared = globalThis as {
+  veridonWatchers?: Map<PlanId, Set<Listener>>;
+  veridonFollowed?: Map<PlanId, Map<RadioId, LiveTold>>;
+};
 const watchers = (shared.veridonWatchers ??= new Map());
+const followed = (shared.veridonFollowed ??= new Map());
 
 /** Tells all who look at a plan of a revision that was kept. */
 export function announce(id: PlanId, told: Told): void {
   for (const listener of watchers.get(id) ?? []) listener(told);
 }
 
+/** Tells them how a radio stands that follows the plan; `null` where it does not any more. */
+export function announceLive(id: PlanId, radioId: RadioId, live: Omit<LiveTold, 'radioId'> | null): void {
+  const own = followed.get(id) ?? new Map<RadioId, LiveTold>();
+  if (live) followed.set(id, own.set(radioId, { radioId, ...live }));
+  else own.delete(radioId);
+  if (own.size === 0) followed.delete(id);
+  // No news of the plan: whoever is told of both at once must not lose its newest revision.
+  announce(id, { revision: 0, label: null });
+}
+
+/** Hears of each revision of a plan that is kept, until what it gives is called. */
+export function onRevision(id: PlanId, listener: Listener): () => void {
+  const own = watchers.get(id) ?? new Set();
+  watchers.set(id, own.add(listener));
+  return () => {
+    own.delete(listener);
+    if (own.size === 0) watchers.delete(id);
+  };
+}
+
 /** Most who look at once: each holds a connection. */
 const MOST = 200;
 
-/** How long nothing is said before a line that says nothing, so that a connection that broke is noticed, ms. */
-const QUIET_MS = 15_000;
-
-const event = (told: Told) => `data: ${JSON.stringify(told)}\n\n`;
-
 /**
- * What happens to a plan from now on, as an event stream (WHATWG HTML, 9.2): its newest revision at once, then each that is kept; of
- * several at once the last. Ends when whoever asked has gone.
+ * What happens to a plan from now on, as an event stream: its newest revision at once, then each that is kept; of several at once the
+ * last. Ends when whoever asked has gone.
  */
 export async function watchPlan(id: PlanId, gone: AbortSignal): Promise<AsyncIterable<string>> {
   const { revision } = await wantRow(await reading(), id);
@@ -42,41 +64,15 @@ export async function watchPlan(id: PlanId, gone: AbortSignal): Promise<AsyncIte
       'Too many look on',
       `${MOST} pages look at plans already. Close some of them; this one shows what is new when it is looked at again.`,
     );
-  return told(id, revision, gone);
-}
-
-async function* told(id: PlanId, revision: number, gone: AbortSignal): AsyncGenerator<string> {
-  let news: Told | null = { revision, label: null };
-  let wake: () => void = () => {};
-  const listener: Listener = (one) => {
-    news = one;
-    wake();
+  let newest = revision;
+  const withLive = (told: Told): Told => {
+    newest = Math.max(newest, told.revision);
+    const own = followed.get(id);
+    return { ...told, revision: newest, ...(own && { lives: [...own.values()] }) };
   };
-  const own = watchers.get(id) ?? new Set();
-  watchers.set(id, own.add(listener));
-  const leave = () => wake();
-  gone.addEventListener('abort', leave);
-  try {
-    yield 'retry: 1500\n\n';
-    while (!gone.aborted) {
-      if (news) {
-        const now: Told = news;
-        news = null;
-        yield event(now);
-        continue;
-      }
-      let timer: NodeJS.Timeout | undefined;
-      const quiet = await new Promise<boolean>((done) => {
-        wake = () => done(false);
-        timer = setTimeout(() => done(true), QUIET_MS);
-        timer.unref();
-      });
-      clearTimeout(timer);
-      if (quiet) yield ': still here\n\n';
-    }
-  } finally {
-    gone.removeEventListener('abort', leave);
-    own.delete(listener);
-    if (own.size === 0) watchers.delete(id);
-  }
+  return eventStream(
+    (hear) => onRevision(id, (told) => hear(withLive(told))),
+    withLive({ revision, label: null }),
+    gone,
+  );
 }

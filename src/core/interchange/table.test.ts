@@ -150,6 +150,41 @@ test('a file of any dialect is read as what it says', () => {
   expect(reached.share('comma in numbers between commas')).toBeGreaterThan(0.05);
 });
 
+test.each(['\n', '\r\n', '\r'])(
+  'lines that end in %j are told apart, whatever ends stand within quotes',
+  (end) => {
+    const other = end === '\n' ? '\r' : '\n';
+    const text = [
+      'Name,Receive,Note',
+      `Hill,145.6,"one${other}two${other}three${other}four${other}five${other}six"`,
+      'Moor,145.7,x',
+    ].join(end);
+    const read = readTable(text);
+    if (!read.ok) throw new Error(read.reason);
+    expect(read.value.rows.map((row) => row.slice(0, 2))).toEqual([
+      ['Hill', '145.6'],
+      ['Moor', '145.7'],
+    ]);
+    expect(read.value.rows[0]![2]).toBe(['one', 'two', 'three', 'four', 'five', 'six'].join(other));
+  },
+);
+
+test('rows that begin with nothing, and lines in which nothing stands, keep no line from its number', () => {
+  const read = readTable('Name,Receive\nA,145.6\n,145.7\n,\n\nB,145.8\n\n,145.9\nC,146');
+  expect(read).toMatchObject({
+    value: {
+      lines: [2, 3, 6, 8, 9],
+      rows: [
+        ['A', '145.6'],
+        ['', '145.7'],
+        ['B', '145.8'],
+        ['', '145.9'],
+        ['C', '146'],
+      ],
+    },
+  });
+});
+
 test('a long table is read by stretches: no row is lost or parted where one ends, and each knows its line', () => {
   // 40,000 rows of about 30 characters, two lines each: a stretch of 500,000 ends within quotes more than once.
   const rows = Array.from({ length: 40_000 }, (_, n) => `Row ${n},145.${500 + (n % 400)},"over\ntwo ${n}"`);

@@ -32,10 +32,22 @@ const LOOKED_AT = 60;
 /** What is looked at at most, characters: a line without an end is no table. */
 const LOOKED_CHARS = 200_000;
 
+/** Characters by which the ends of lines are told. */
+const ENDS_LOOKED_AT = 20_000;
+
+/** How the lines of a text end, outside of what is in quotation marks. The library tells it by a million characters, each time that it is asked. */
+function lineEndOf(text: string): '\n' | '\r\n' | '\r' {
+  const looked = text.slice(0, ENDS_LOOKED_AT).replace(/"[^"]*"?/g, '');
+  const [returns, feeds, both] = [/\r/g, /\n/g, /\r\n/g].map((end) => looked.match(end)?.length ?? 0);
+  if (returns === 0 || feeds! > returns!) return '\n';
+  return both! * 2 >= returns! ? '\r\n' : '\r';
+}
+
 /** How evenly a delimiter parts the first rows: the share of rows with the most frequent number of cells, where that is two or more. */
 function evenness(text: string, delimiter: string): { share: number; columns: number } {
   const { data } = Papa.parse<string[]>(text.slice(0, LOOKED_CHARS), {
     delimiter,
+    newline: lineEndOf(text),
     preview: LOOKED_AT,
     skipEmptyLines: true,
   });
@@ -166,8 +178,22 @@ export function readTable(
     }
     return true;
   };
+  /** Takes the rows of a stretch from one on, in which no cell needs to be looked at for itself, up to the first that wants more thought; gives which that is. */
+  const takePlain = (data: readonly string[][], from: number): number => {
+    const room = Math.min(data.length, from + TABLE_LIMITS.rows - rows.length);
+    let at = from;
+    for (; at < room; at++) {
+      const row = data[at]!;
+      if (!isWritten(row[0] ?? '') || row.length > TABLE_LIMITS.columns) break;
+      rows.push(row);
+      lines.push(line + at - from);
+    }
+    line += at - from;
+    return at;
+  };
   const config: Papa.ParseConfig<string[]> & { chunkSize: number; chunk: unknown } = {
     delimiter,
+    newline: lineEndOf(text),
     skipEmptyLines: false,
     // By stretches: to be called for each row costs as much as to read it.
     chunkSize: STRETCH,
@@ -178,7 +204,13 @@ export function readTable(
       if (apostrophe < read) apostrophe = nextApostrophe(read);
       const plain = ends <= rowsEnded && longest <= TABLE_LIMITS.cell && apostrophe >= meta.cursor;
       read = meta.cursor;
-      if (!data.every((row) => take(row, plain))) parser.abort();
+      for (let at = 0; at < data.length; at++) {
+        if (plain) at = takePlain(data, at);
+        if (at < data.length && !take(data[at]!, plain)) {
+          parser.abort();
+          break;
+        }
+      }
       soFar?.(read / text.length);
     },
   };

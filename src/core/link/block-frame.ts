@@ -12,7 +12,7 @@ const CHECK_BYTES = 4;
 /** Bytes that a frame adds to its payload. */
 export const BLOCK_OVERHEAD = HEAD_BYTES + CHECK_BYTES;
 /** No payload is longer; a length over it is noise. */
-const LONGEST_PAYLOAD = 1024;
+export const LONGEST_BLOCK_PAYLOAD = 1024;
 
 /** What the host commands, in capitals, and what the radio answers, in small letters. */
 export const BLOCK_COMMANDS = {
@@ -31,6 +31,14 @@ export const BLOCK_COMMANDS = {
   module: 0x4d,
   moving: 0x6d,
   no: 0x6e,
+  live: 0x4c,
+  lively: 0x6c,
+  set: 0x54,
+  isSet: 0x74,
+  beat: 0x42,
+  beats: 0x62,
+  changed: 0x65,
+  turned: 0x75,
 } as const;
 export type BlockCommand = keyof typeof BLOCK_COMMANDS;
 const COMMAND_OF = new Map(
@@ -74,7 +82,7 @@ const FRAMING: Framing<BlockFrame> = {
   checkBytes: CHECK_BYTES,
   payloadBytes(stream, at) {
     const length = number(stream, at + 5, 2);
-    return COMMAND_OF.has(stream[at + 1]!) && length <= LONGEST_PAYLOAD ? length : null;
+    return COMMAND_OF.has(stream[at + 1]!) && length <= LONGEST_BLOCK_PAYLOAD ? length : null;
   },
   holds: (stream, at, end) => crc32(stream.subarray(at + 1, end)) === number(stream, end, CHECK_BYTES),
   frame: (stream, at, end) => ({

@@ -53,16 +53,17 @@ export interface BlockState {
 }
 type Step = LinkStep<BlockState>;
 
-/** The link of a model that has a block link. */
-export function blockLinkOf(model: Pick<Model, 'link' | 'name'>) {
+/** The block link of a model: that of a live link is one too, of a single module. */
+export function blockLinkOf(model: Pick<Model, 'id' | 'link' | 'name'>) {
   const link = linkOf(model);
-  if (link.kind !== 'block') throw new Error(`A ${model.name} has no block link`);
-  return link;
+  if (link.kind === 'block') return link;
+  if (link.kind !== 'live') throw new Error(`A ${model.name} has no block link`);
+  return { ...link, modules: [{ name: 'Memory', bytes: bytesOf(model) }] };
 }
 
 /** Where a module lies in the image. */
 export function moduleStretch(
-  model: Pick<Model, 'link' | 'name'>,
+  model: Pick<Model, 'id' | 'link' | 'name'>,
   module: number,
 ): { from: number; bytes: number } {
   const { modules } = blockLinkOf(model);

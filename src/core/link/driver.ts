@@ -55,6 +55,7 @@ export function linkRun(model: LinkModel, task: LinkTask): Run {
     case 'stream':
       return run({ start: startLink, step: stepLink, isOpen }, model, task);
     case 'block':
+    case 'live':
       return run({ start: startBlock, step: stepBlock, isOpen: isBlockOpen }, model, task);
     case 'card':
       throw new Error(`A ${model.name} has a card and no line`);

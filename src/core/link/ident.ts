@@ -48,6 +48,8 @@ export function readIdent(bytes: Uint8Array): Ident | undefined {
 }
 
 const BLOCK_BYTES = 28;
+/** In place of a percentage: it has no battery. */
+const ON_MAINS = 0xff;
 
 /** The same on a block link, 28 bytes: model 8, serial 8, firmware 4, region 1, image length 3, state 1, battery 1, module 1, zero 1. */
 export function blockIdentBytes(ident: Ident): Uint8Array {
@@ -55,7 +57,7 @@ export function blockIdentBytes(ident: Ident): Uint8Array {
   bytes.set(identBytes(ident).subarray(0, 21));
   const { imageBytes } = ident;
   bytes.set([imageBytes >> 16, (imageBytes >> 8) & 0xff, imageBytes & 0xff], 21);
-  bytes.set([ident.halfWritten ? 1 : 0, ident.battery ?? 0, ident.module], 24);
+  bytes.set([ident.halfWritten ? 1 : 0, ident.battery ?? ON_MAINS, ident.module], 24);
   return bytes;
 }
 
@@ -69,7 +71,7 @@ export function readBlockIdent(bytes: Uint8Array): Ident | undefined {
       ...like,
       imageBytes: (bytes[21]! << 16) | (bytes[22]! << 8) | bytes[23]!,
       halfWritten: bytes[24] === 1,
-      battery: Math.min(100, bytes[25]!),
+      battery: bytes[25] === ON_MAINS ? null : Math.min(100, bytes[25]!),
       module: bytes[26]!,
     }
   );

@@ -5,4 +5,6 @@ export * from './driver';
 export * from './frame';
 export * from './host';
 export * from './ident';
+export * from './live';
+export * from './live-stretch';
 export * from './scan';

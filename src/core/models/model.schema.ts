@@ -62,6 +62,13 @@ export const linkSchema = z.discriminatedUnion('kind', [
     /** The stretches of its image, one after the other, each of a module of its own; the line drops and returns between them. */
     modules: z.array(z.object({ name: z.string(), bytes: z.int().min(1) })).min(1),
   }),
+  // A block link of one module, over which each tells the other what changes.
+  z.object({
+    kind: z.literal('live'),
+    ...cable,
+    /** It has no battery that could go out in the middle. */
+    mains: z.boolean(),
+  }),
   // Its files are the parts of its format; a card has no line and no rate.
   z.object({ kind: z.literal('card'), ident: cable.ident }),
 ]);
@@ -84,8 +91,10 @@ export const storedShiftSchema = z.object({
 export const stepSchema = z.object({
   what: z.string(),
   shows: z.string(),
-  /** When it is done: before it is read or written, which is the usual, or when a write is over. */
-  when: z.enum(['before', 'after']).optional(),
+  /** What the hand is at: for the drawing, and for what the bench can see of it by itself. */
+  part: z.enum(['cable', 'switch', 'knob', 'menu', 'card']),
+  /** When it is done: before either, which is the usual; before a read or a write alone, where they want different keys; or when a write is over. */
+  when: z.enum(['before', 'read', 'write', 'after']).optional(),
 });
 
 /**

@@ -33,7 +33,7 @@ const wren: Model = {
   codes: [],
   oneTone: true,
   link: null,
-  getReady: [{ what: 'Switch it on.', shows: 'ABC' }],
+  getReady: [{ what: 'Switch it on.', shows: 'ABC', part: 'switch' }],
 };
 
 const format: Format = {

@@ -105,8 +105,8 @@ export const tern: Pick<
   ownCall: null,
   restartAfter: [],
   getReady: [
-    { what: 'Switch the radio off and push the cable into the microphone socket.', shows: '' },
-    { what: 'Switch it on.', shows: 'Its channel, as always' },
+    { what: 'Switch the radio off and push the cable into the microphone socket.', shows: '', part: 'cable' },
+    { what: 'Switch it on.', shows: 'Its channel, as always', part: 'switch' },
   ],
   face: {
     hand: 'larkmoor',

@@ -16,6 +16,7 @@ import {
 } from '../plan';
 import { formatAccess, formatFrequency, formatPower } from '../radio';
 import { cutText } from '../text';
+import { byPlace, keyOf } from './by-place';
 
 /**
  * Three ways: what a plan wrote into a radio, what the radio holds now, and the plan as it is now. What was done on the radio's own keys
@@ -24,6 +25,7 @@ import { cutText } from '../text';
 
 /** Something that was done on a radio's own keys, as an edit of the plan. */
 export interface ByHand {
+  at: { list: number; slot: number };
   /** Where in the radio: `007`, `Left 007`. */
   place: string;
   name: string;
@@ -64,10 +66,6 @@ const WORDS: Record<Field, (held: FittedChannel) => string> = {
 const inWords = (held: FittedChannel, fields: readonly Field[]) =>
   fields.map((field) => WORDS[field](held)).join(', ');
 const whole = (held: FittedChannel) => inWords(held, ['name', 'rx', 'tx', 'access']);
-
-const keyOf = ({ list, slot }: Pick<FittedChannel, 'list' | 'slot'>) => `${list} ${slot}`;
-const byPlace = <C extends FittedChannel>(channels: readonly C[]) =>
-  new Map(channels.map((channel) => [keyOf(channel), channel]));
 
 /** What a channel is set to, to be as the radio has it in some fields. */
 function setOf(held: FittedChannel, fields: readonly Field[], own: Channel, model: Model): ChannelSet {
@@ -117,6 +115,7 @@ export function changedByHand(
   const [then, held] = [byPlace(base.channels), byPlace(radio.channels)];
   const ownById = new Map(own.channels.map((channel) => [channel.id, channel]));
   const nowById = new Map(now.channels.map((channel) => [channel.id, channel]));
+  const nowByPlace = byPlace(now.channels);
   const ownByPlace = new Map(own.channels.map((channel) => [keyOf(channel), channel]));
   const changes: ByHand[] = [];
   const fieldsThat = (differ: (field: Field) => boolean) =>
@@ -134,19 +133,32 @@ export function changedByHand(
       ...(free && { slots: [there.slot] }),
     };
   };
+  /** What the plan puts there likewise is settled, whichever channel it is. */
+  const settled = (key: string, there: FittedChannel | undefined) => {
+    const mine = nowByPlace.get(key);
+    return there && mine
+      ? fieldsThat((field) => !equal(valueOf(mine, field), valueOf(there, field))).length === 0
+      : !there && !ownByPlace.has(key);
+  };
   for (const [key, was] of then) {
     const there = held.get(key);
+    if (settled(key, there)) continue;
+    const at = { list: was.list, slot: was.slot };
     const mine = ownById.get(was.id);
     const mineNow = nowById.get(was.id);
     const place = placeText(model, was);
     if (!there) {
-      if (!mine) continue;
+      // The plan has something there, or it would be settled: what was written, as it was or changed, or another channel by now.
+      const here = ownByPlace.get(key)!;
+      const hereNow = nowById.get(here.id);
       const kept =
-        mineNow !== undefined && fieldsThat((field) => !equal(valueOf(mineNow, field), valueOf(was, field)));
+        hereNow === undefined
+          ? []
+          : fieldsThat((field) => here.id !== was.id || !equal(valueOf(hereNow, field), valueOf(was, field)));
       changes.push({
-        ...{ place, name: mine.name, what: 'removed', radio: 'nothing there any more' },
-        plan: !kept || kept.length === 0 ? null : inWords(mineNow!, kept),
-        edit: { name: 'remove', ids: [mine.id] },
+        ...{ at, place, name: here.name, what: 'removed', radio: 'nothing there any more' },
+        plan: kept.length > 0 ? inWords(hereNow!, kept) : here.id === was.id ? null : here.name,
+        edit: { name: 'remove', ids: [here.id] },
       });
       continue;
     }
@@ -155,7 +167,7 @@ export function changedByHand(
     if (!mine) {
       const taken = ownByPlace.has(key);
       changes.push({
-        ...{ place, name: there.name.trim(), what: 'changed', radio: inWords(there, fields) },
+        ...{ at, place, name: there.name.trim(), what: 'changed', radio: inWords(there, fields) },
         plan: 'removed',
         edit: put(there, !taken),
       });
@@ -168,18 +180,17 @@ export function changedByHand(
       ? open.filter((field) => !equal(valueOf(mineNow, field), valueOf(was, field)))
       : [];
     changes.push({
-      ...{ place, name: mine.name, what: 'changed', radio: inWords(there, open) },
+      ...{ at, place, name: mine.name, what: 'changed', radio: inWords(there, open) },
       plan: otherwise.length === 0 ? null : inWords(mineNow!, otherwise),
       edit: { name: 'change', changes: [{ id: mine.id, set: setOf(there, open, mine, model) }] },
     });
   }
   for (const [key, there] of held) {
-    if (then.has(key)) continue;
+    if (then.has(key) || settled(key, there)) continue;
     const mine = ownByPlace.get(key);
     const mineNow = mine && nowById.get(mine.id);
-    if (mineNow && fieldsThat((field) => !equal(valueOf(mineNow, field), valueOf(there, field))).length === 0)
-      continue;
     changes.push({
+      at: { list: there.list, slot: there.slot },
       ...{ place: placeText(model, there), name: there.name.trim(), what: 'added', radio: whole(there) },
       plan: mine ? (mineNow ? whole(mineNow) : mine.name) : null,
       edit: put(there, !mine),

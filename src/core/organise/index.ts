@@ -1,5 +1,6 @@
 export * from './bring-in';
 export * from './by-hand';
+export * from './live';
 export * from './move';
 export * from './offers';
 export * from './rules';

@@ -72,6 +72,8 @@ test('no order loses a channel or doubles one, and moving into it leads to it', 
       const own = any.channels.filter(({ list }) => list === 0);
       const seen = inViewOrder(own, { by, down }, seenFrom);
       expect(new Set(seen)).toEqual(new Set(own));
+      // In whichever order they are given.
+      expect(inViewOrder([...own].reverse(), { by, down }, seenFrom)).toEqual(seen);
       const moves = intoThisOrder(seen);
       if (moves.length === 0) return;
       const after = run(any, { name: 'arrange', how: 'sort', moves });

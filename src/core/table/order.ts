@@ -69,29 +69,37 @@ export function inViewOrder(
   const keyOf = Object.hasOwn(KEYS, by)
     ? KEYS[by as Column]
     : (channel: Channel) => extraKey(channel, by as Extra, context);
-  const way = down ? -1 : 1;
-  // Looked up once: many share a text, and comparing texts as people do costs more than all else. What is equal for people is one rank.
-  const texts = [...new Set(channels.map(keyOf))]
-    .filter((key): key is string => typeof key === 'string')
-    .map(sortable);
+  const slots = channels.some((channel, at) => at > 0 && bySlot(channels[at - 1]!, channel) > 0)
+    ? [...channels].sort(bySlot)
+    : channels;
+  const keys = slots.map(keyOf);
+  const ranks = ranksOf(new Set(keys));
+  // One number a row, its rank before its place by slot: a row of numbers is sorted without asking anything back.
+  const last = ranks.size;
+  const numbers = Float64Array.from(keys, (key, at) => {
+    const rank = key === null ? last : down ? last - 1 - ranks.get(key)! : ranks.get(key)!;
+    return rank * slots.length + at;
+  });
+  return Array.from(numbers.sort(), (number) => slots[number % slots.length]!);
+}
+
+/** Which place each key takes among them. Comparing texts as people do costs more than all else, so that it is done once for all that share one; what is equal for people is of one rank. */
+function ranksOf(keys: ReadonlySet<string | number | null>): ReadonlyMap<string | number, number> {
   const ranks = new Map<string | number, number>();
+  const texts: Sortable[] = [];
+  const numbers: number[] = [];
+  for (const key of keys)
+    if (typeof key === 'string') texts.push(sortable(key));
+    else if (key !== null) numbers.push(key);
+  Float64Array.from(numbers)
+    .sort()
+    .forEach((number, rank) => ranks.set(number, rank));
   let rank = 0;
   texts.sort(compareTexts).forEach((one, at) => {
     if (at > 0 && compareTexts(texts[at - 1]!, one) !== 0) rank++;
     ranks.set(one.text, rank);
   });
-  return channels
-    .map((channel) => {
-      const key = keyOf(channel);
-      return { channel, key: typeof key === 'string' ? ranks.get(key)! : key };
-    })
-    .sort(
-      (a, b) =>
-        Number(a.key === null) - Number(b.key === null) ||
-        way * ((a.key ?? 0) - (b.key ?? 0)) ||
-        bySlot(a.channel, b.channel),
-    )
-    .map(({ channel }) => channel);
+  return ranks;
 }
 
 /** The moves that put channels, in the order in which they are given, into the slots that they hold together. Of one list. */

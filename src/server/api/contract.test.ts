@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { api } from '../../api';
+import { api, EVENT_STREAM } from '../../api';
 import { ask } from '../../api/ask';
 import { call, Misunderstood, Refusal, Unreachable } from '../../api/call';
 import { operation } from '../../api/operation';
@@ -284,7 +284,9 @@ test('a body without an end is read no further than it may be', async () => {
 
 test('whatever is refused is refused with a status that the operation says', async () => {
   const id = 'pl_nothing';
-  for (const { method, path, hasBody } of Object.values(api))
+  // A stream of what there is refuses nobody, and goes on.
+  const asked = Object.values(api).filter(({ file, path }) => file !== EVENT_STREAM || path.includes('{id}'));
+  for (const { method, path, hasBody } of asked)
     await raw(
       path.replace(
         '{id}',

@@ -16,6 +16,7 @@ import { importFile } from '../import';
 import { lookAtKeeping, readBackup } from '../keeping';
 import { getSeveral, startSeveral } from '../several';
 import { getJob, listJobs, startJob, stopJob } from '../jobs';
+import { decideLive, endLive, listLives, startLive, watchLives } from '../live';
 import { findModels } from '../models';
 import { areaOf, neighboursOf } from '../neighbours';
 import { hear, heardOf } from '../heard';
@@ -151,6 +152,11 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   }),
   jobs: async () => ({ jobs: await listJobs() }),
   startJob: ({ body, asker }) => startJob(body, asker),
+  lives: () => ({ lives: listLives() }),
+  liveEvents: ({ gone }) => ({ stream: watchLives(gone) }),
+  startLive: ({ body }) => startLive(body),
+  endLive: ({ params }) => endLive(params.id),
+  decideLive: ({ params, body }) => decideLive(params.id, body),
   startSeveral: ({ body, asker }) => startSeveral(body, asker),
   several: ({ params }) => getSeveral(params.id),
   job: ({ params }) => getJob(params.id),

@@ -14,6 +14,7 @@ import {
   type Pending,
   type Scanned,
 } from '../../core/link';
+import { answerLive } from './device-live';
 import { counted, keptOwn, LOW_BATTERY, NO, type Device, type Heard } from './device';
 
 /** A write of a module: kept through a pulled cable and a switched-off radio until the whole radio is written, so that it can go on. */
@@ -91,7 +92,7 @@ function answer(device: Device, { command, address, payload }: BlockFrame): Hear
             region: device.region,
             imageBytes: bytesOf(model),
             halfWritten: device.halfWritten,
-            battery: device.battery,
+            battery: onMains(model) ? null : device.battery,
             module: block.module,
           }),
         ),
@@ -125,14 +126,16 @@ function answer(device: Device, { command, address, payload }: BlockFrame): Hear
     case 'close':
       return close(device);
     default:
-      return said(device);
+      return answerLive(device, { command, address, payload }) ?? said(device);
   }
 }
+
+export const onMains = ({ link }: Device['model']) => link?.kind === 'live' && link.mains;
 
 function openWrite(device: Device, payload: Uint8Array, bytes: number): Heard {
   const { model } = device;
   if (payload.length !== 8 || numberIn(payload, 0, 4) !== bytes) return said(device, no(0, NO.length));
-  if (device.battery < LOW_BATTERY) return said(device, no(0, NO.battery));
+  if (!onMains(model) && device.battery < LOW_BATTERY) return said(device, no(0, NO.battery));
   if (device.refusesWriting) return said(device, no(0, NO.refused));
   const { blockBytes } = blockLinkOf(model);
   const sum = numberIn(payload, 4, 4);
@@ -184,9 +187,9 @@ function close(device: Device): Heard {
   if (!write) return said(device, device.halfWritten ? no(0, NO.sum) : blockFrame('closed'));
   if (!write.taken.every(Boolean) || crc32(write.received) !== write.sum || (isLast(device) && !holds))
     return said(device, no(0, NO.sum));
-  // Whole again: what came for its modules is done with.
+  // Whole again with its last module: what came for its modules is done with.
   const whole = { ...device, halfWritten: false, block: { ...block, writes: [] } };
-  return said(holds ? counted(whole, 2) : device, blockFrame('closed'));
+  return said(isLast(device) ? counted(whole, 2) : device, blockFrame('closed'));
 }
 
 const isLast = ({ block, model }: Device) => block.module === blockLinkOf(model).modules.length - 1;

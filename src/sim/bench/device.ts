@@ -8,6 +8,7 @@ import {
 } from '../../core/image';
 import {
   imageSum,
+  MOVED_ON,
   sumHolds,
   frameBytes,
   identBytes,
@@ -18,6 +19,7 @@ import {
   type Pending,
 } from '../../core/link';
 import { cableOf, slotsOf, type Model } from '../../core/models';
+import type { LiveSide } from './device-live';
 import { freshBlockSide, hearBlock, hearNoBlock, type BlockSide } from './device-block';
 
 /** A radio's inside: memory and the state of its link. A value; `hear` gives the next. */
@@ -31,6 +33,8 @@ export interface Device {
   halfWritten: boolean;
   /** Percent. */
   battery: number;
+  /** The place that its knob stands at. */
+  slot: number;
   refusesWriting: boolean;
   /** What it calls itself; differs from the model's where a fault says so. */
   identAs: string;
@@ -43,6 +47,8 @@ export interface Device {
   };
   /** The same of a block link. */
   block: BlockSide;
+  /** The same of a live link: null while it is not entered. */
+  live: LiveSide | null;
 }
 
 /** What bytes come to: the radio as it is then, what it sends, and whether it then drops its line to go to another module. */
@@ -53,7 +59,7 @@ export interface Heard {
 }
 
 export const LOW_BATTERY = 20;
-export const NO = { damaged: 0, battery: 1, refused: 2, sum: 3, length: 4 };
+export const NO = { damaged: 0, battery: 1, refused: 2, sum: 3, length: 4, movedOn: MOVED_ON };
 
 /** A radio as it comes: whole, charged, with nothing under way. */
 export const deviceOf = (
@@ -63,10 +69,12 @@ export const deviceOf = (
   ...{ model, serial, firmware, region, memory },
   halfWritten: false,
   battery: 80,
+  slot: model.slots.first,
   refusesWriting: false,
   identAs: model.link?.ident ?? '',
   link: freshLink(model),
   block: freshBlockSide(),
+  live: null,
 });
 
 export function freshLink(model: Model): Device['link'] {
@@ -81,9 +89,11 @@ export function freshLink(model: Model): Device['link'] {
   };
 }
 
+const speaksBlocks = ({ model: { link } }: Device) => link?.kind === 'block' || link?.kind === 'live';
+
 /** What the radio does with bytes from its cable: its next state and what it sends back. */
 export function hear(before: Device, bytes: Uint8Array): Heard {
-  if (before.model.link?.kind === 'block') return hearBlock(before, bytes);
+  if (speaksBlocks(before)) return hearBlock(before, bytes);
   const { frames, damaged, pending } = readFrames(before.link.pending, bytes);
   let device: Device = { ...before, link: { ...before.link, pending } };
   const send: Uint8Array[] = [];
@@ -102,7 +112,7 @@ export function hear(before: Device, bytes: Uint8Array): Heard {
 
 /** What the radio does when bytes stop coming in the middle of a frame: it gives that frame up. */
 export function hearNothing(device: Device): Heard {
-  if (device.model.link?.kind === 'block') return hearNoBlock(device);
+  if (speaksBlocks(device)) return hearNoBlock(device);
   const { pending } = device.link;
   if (pending.length === 0) return { device, send: [] };
   const emptied = { ...device, link: { ...device.link, pending: NOTHING_PENDING } };
@@ -230,15 +240,16 @@ export function counted(device: Device, offset: number): Device {
 }
 
 /** What is left of its link when its line is gone: a write that broke off on a block link can go on, where it was. */
-export const letGo = ({ model, block }: Device): Pick<Device, 'link' | 'block'> => ({
+export const letGo = ({ model, block }: Device): Pick<Device, 'link' | 'block' | 'live'> => ({
   link: freshLink(model),
   block: freshBlockSide(block.writes, block.module),
+  live: null,
 });
 
 /** Switched on: the radio counts it and forgets what its link was at. */
 export function powerUp(device: Device): Device {
   const { link, block } = letGo(device);
-  return { ...counted(device, 0), link, block: { ...block, module: 0 } };
+  return { ...counted(device, 0), link, block: { ...block, module: 0 }, live: null };
 }
 
 const decodedOnce = new WeakMap<Uint8Array, RadioContent | null>();

@@ -62,9 +62,10 @@ export class MemoryCard {
   private written(): Map<string, number> {
     if (!existsSync(this.at('reader'))) return new Map();
     return new Map(
-      readdirSync(this.at('reader')).map((name) => {
-        const { size, mtimeMs } = statSync(join(this.at('reader'), name));
-        return [`${name} ${mtimeMs}`, size];
+      readdirSync(this.at('reader')).flatMap((name) => {
+        // It may have been given its name, or taken away, since it was listed.
+        const file = statSync(join(this.at('reader'), name), { throwIfNoEntry: false });
+        return file ? [[`${name} ${file.mtimeMs}`, file.size] as const] : [];
       }),
     );
   }

@@ -17,6 +17,7 @@ import {
   type Heard,
 } from './device';
 import { freshBlockSide } from './device-block';
+import { newsOf } from './device-live';
 import { Line } from './line';
 import { MemoryCard } from './memory-card';
 import type { Fault, handleSchema } from './handles';
@@ -50,7 +51,6 @@ export class Station {
   private device: Device;
   private plugged = false;
   private on = true;
-  private slot: number;
   private cable = 0;
   private keyDown = false;
   private fault: Fault = { kind: 'none' };
@@ -79,12 +79,10 @@ export class Station {
     const kept = this.kept();
     const memory = kept?.memory ?? newMemory(spec);
     this.device = deviceOf(spec, memory);
-    this.slot = model.slots.first;
     if (kept) {
       const { halfWritten, battery, writes } = kept;
-      this.device = { ...this.device, halfWritten, battery, block: freshBlockSide(writes) };
+      this.device = { ...this.device, halfWritten, battery, slot: kept.slot, block: freshBlockSide(writes) };
       this.on = kept.on;
-      this.slot = kept.slot;
       this.cable = kept.cable;
       if (kept.plugged) void this.plug();
     } else if (cableIn) void this.plug();
@@ -113,8 +111,8 @@ export class Station {
 
   /** Keeps memory and state together, whole or not at all. */
   private keep(): void {
-    const { plugged, on, slot, cable } = this;
-    const { battery, halfWritten, block } = this.device;
+    const { plugged, on, cable } = this;
+    const { battery, halfWritten, block, slot } = this.device;
     const writes = block.writes.map(
       (write) => write && { ...write, received: Buffer.from(write.received).toString('base64') },
     );
@@ -135,7 +133,7 @@ export class Station {
 
   /** What one sees on the bench. */
   look() {
-    const { spec, device, plugged, on, slot, cable, keyDown, fault } = this;
+    const { spec, device, plugged, on, cable, keyDown, fault } = this;
     return {
       id: spec.id,
       label: spec.label,
@@ -145,7 +143,7 @@ export class Station {
       firmware: spec.firmware,
       plugged,
       on,
-      slot,
+      slot: device.slot,
       cable,
       keyDown,
       battery: device.battery,
@@ -165,7 +163,7 @@ export class Station {
     const at = (list: number, slot?: number) =>
       content?.channels.find((held) => held.list === list && (slot === undefined || held.slot === slot)) ??
       null;
-    const channel = at(0, this.slot);
+    const channel = at(0, this.device.slot);
     const two = sidesOf(this.spec.model).length > 1;
     return {
       channel,
@@ -178,7 +176,7 @@ export class Station {
   private face(): Face | { large: string } {
     const content = contentOf(this.device);
     if (!content) return { large: 'NO DATA' };
-    const channel = content.channels.find((held) => held.slot === this.slot);
+    const channel = content.channels.find((held) => held.slot === this.device.slot);
     if (!channel) return { large: 'EMPTY' };
     const { model } = this.spec;
     return face(
@@ -192,13 +190,14 @@ export class Station {
 
   /** Does what the person does; the cable is last, so that the port appears when all else is as it should be. */
   async handle(change: z.infer<typeof handleSchema>): Promise<void> {
+    const before = this.device;
     if (change.battery !== undefined) this.device = { ...this.device, battery: change.battery };
     if (change.on !== undefined && change.on !== this.on) {
       this.on = change.on;
       if (change.on) this.device = powerUp(this.device);
       else this.dropLine();
     }
-    if (change.slot !== undefined) this.slot = change.slot;
+    if (change.slot !== undefined) this.device = { ...this.device, slot: change.slot };
     if (change.key && this.on) this.device = keyed(this.device, change.key);
     if (change.card && this.on && this.card) this.device = this.card.chosen(change.card, this.device);
     if (change.turn !== undefined) this.turnKnob(change.turn);
@@ -211,6 +210,7 @@ export class Station {
     }
     if (change.plugged === true) await this.plug();
     if (change.plugged === false) this.pull();
+    for (const frame of newsOf(before, this.device)) this.toHost.put(frame);
     this.keep();
   }
 
@@ -235,9 +235,9 @@ export class Station {
   private turnKnob(steps: number): void {
     const slots = contentOf(this.device)?.channels.map((channel) => channel.slot) ?? [];
     if (slots.length === 0) return;
-    const at = slots.indexOf(this.slot);
+    const at = slots.indexOf(this.device.slot);
     const next = (((at < 0 ? 0 : at) + steps) % slots.length) + slots.length;
-    this.slot = slots[next % slots.length]!;
+    this.device = { ...this.device, slot: slots[next % slots.length]! };
   }
 
   private rate = () => {

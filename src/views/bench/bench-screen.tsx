@@ -3,13 +3,16 @@
 import clsx from 'clsx';
 import { useState } from 'react';
 import { modelById } from '@/core/models';
-import { GetReady } from '@/views/parts';
+import { USUAL_REGION } from '@/core/radio';
+import { AtItsMoment, GetReady, RadioFace } from '@/views/parts';
 import { Button, Trouble, useCommands } from '@/ui';
 import { ByHandPanel } from './by-hand-panel';
 import { CopiesPanel } from './copies-panel';
 import { HeldPanel } from './held-panel';
 import { JobPanel } from './job-panel';
+import { LivePanel } from './live-panel';
 import { SeveralPanel } from './several-panel';
+import { SilentPort } from './silent-port';
 import { useBench, type BenchInHand } from './use-bench';
 import { WritePanel } from './write-panel';
 import type { PlanId } from '@/core/plan';
@@ -23,15 +26,21 @@ interface Props {
   benchUrl: string;
 }
 
+type Port = Bench['ports'][number];
+/** True where something is plugged in and nobody is known to be there. */
+const isSilent = ({ radioId, busy }: Port) => radioId === null && !busy;
+
 /** True where it has no cable, but a memory card. */
 const hasCard = ({ modelId }: Radio) => modelById(modelId)?.link?.kind === 'card';
 
 function RadioList({
   radios,
   chosen,
+  liveOf,
   onChoose,
 }: {
   radios: Radio[];
+  liveOf: BenchInHand['liveOf'];
   chosen: string | null;
   onChoose: (id: string) => void;
 }) {
@@ -51,7 +60,13 @@ function RadioList({
             <span className="flex justify-between gap-2">
               <b className="font-semibold">{radio.model}</b>
               <span className={clsx('whitespace-nowrap text-[13px]', radio.port ? 'text-ink' : 'text-soft')}>
-                {radio.port ? (hasCard(radio) ? 'card is in' : 'plugged in') : 'away'}
+                {liveOf(radio.id)?.state === 'live'
+                  ? 'live'
+                  : radio.port
+                    ? hasCard(radio)
+                      ? 'card is in'
+                      : 'plugged in'
+                    : 'away'}
               </span>
             </span>
             {radio.serial && <span className="mono text-[13px] text-soft">{radio.serial}</span>}
@@ -79,7 +94,8 @@ function OneRadio({
   planId: PlanId | null;
 }) {
   const job = hand.jobOf(radio.id);
-  const busy = job?.state === 'running';
+  const live = hand.liveOf(radio.id);
+  const busy = job?.state === 'running' || (live !== undefined && live.state !== 'ended');
   const broke = job !== undefined && !busy && job.result.radio === 'half written';
   const [chosenPlan, setChosenPlan] = useState(
     planId ?? plans.find(({ modelId }) => modelId === radio.modelId)?.id ?? plans[0]?.id ?? null,
@@ -117,11 +133,25 @@ function OneRadio({
         {radio.state === 'half written' && !busy && (
           <HalfWritten radio={radio} hand={hand} how={broke ? job.message : null} />
         )}
-        {hand.start.error && <Trouble className="shrink-0">{hand.start.error.message}</Trouble>}
-        {job && !(broke && radio.state === 'half written') && (
+        {[hand.start, hand.follow, hand.unfollow, hand.decide].map(
+          ({ error }, at) =>
+            error && (
+              <Trouble key={at} className="shrink-0">
+                {error.message}
+              </Trouble>
+            ),
+        )}
+        {live && <LivePanel live={live} hand={hand} />}
+        {hand.follow.isPending && !live && <p role="status">Putting the plan into the radio…</p>}
+        {job && !live && !(broke && radio.state === 'half written') && (
           <JobPanel job={job} onStop={() => hand.stop(job.id)} onDismiss={() => hand.dismiss(job.id)} />
         )}
-        {radio.port === null && <Ready modelId={radio.modelId} />}
+        {radio.port === null && !live && (
+          <Ready modelId={radio.modelId} onPort={hand.bench?.ports.some(isSilent) ?? false} />
+        )}
+        {radio.port !== null && !busy && radio.copies.length === 0 && modelById(radio.modelId) && (
+          <AtItsMoment model={modelById(radio.modelId)!} moment="read" />
+        )}
         {radio.port !== null && !busy && <OnCard radio={radio} hand={hand} />}
         <CopiesPanel radio={radio} hand={hand} plans={plans} busy={busy} />
         {!busy && plan && radio.state === 'whole' && (
@@ -131,10 +161,28 @@ function OneRadio({
           <WritePanel radio={radio} plans={plans} planId={chosenPlan} hand={hand} onChoose={setChosenPlan} />
         )}
       </div>
-      {radio.copies.length > 0 && radio.state === 'whole' && (
+      {live?.state === 'live' || live?.state === 'away' ? (
         <aside aria-label="In the radio" className="flex w-[288px] shrink-0 flex-col max-lg:w-full">
-          <HeldPanel key={radio.id} radio={radio} />
+          {live.channel && (
+            <RadioFace channel={live.channel} model={modelById(radio.modelId)!} region={USUAL_REGION} />
+          )}
+          <p className="pt-2 text-[13px] text-soft">
+            {live.channel === null
+              ? live.state === 'away'
+                ? 'Where its knob stands is seen when its line is back.'
+                : 'Its knob stands at no memory.'
+              : live.state === 'away'
+                ? 'Where it stood when its line went.'
+                : 'Where its knob stands, as it is turned.'}
+          </p>
         </aside>
+      ) : (
+        radio.copies.length > 0 &&
+        radio.state === 'whole' && (
+          <aside aria-label="In the radio" className="flex w-[288px] shrink-0 flex-col max-lg:w-full">
+            <HeldPanel key={radio.id} radio={radio} />
+          </aside>
+        )
       )}
     </div>
   );
@@ -210,7 +258,7 @@ function OnCard({ radio, hand }: { radio: Radio; hand: BenchInHand }) {
 }
 
 /** How a radio that is away is made ready to be read and written. */
-function Ready({ modelId }: { modelId: string }) {
+function Ready({ modelId, onPort }: { modelId: string; onPort: boolean }) {
   const model = modelById(modelId);
   return (
     model && (
@@ -219,7 +267,7 @@ function Ready({ modelId }: { modelId: string }) {
         className="shrink-0 rounded-md border border-line bg-sheet px-3 py-2"
       >
         <h3 className="text-[13px] font-semibold">Getting it ready</h3>
-        <GetReady model={model} />
+        <GetReady model={model} seen={{ port: onPort, answers: false }} />
       </section>
     )
   );
@@ -251,7 +299,10 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
   const [several, setSeveral] = useState(false);
   const radios = hand.bench?.radios ?? [];
   const chosen =
-    radios.find((radio) => radio.id === chosenId) ?? radios.find((radio) => radio.port !== null) ?? radios[0];
+    radios.find((radio) => radio.id === chosenId) ??
+    radios.find(({ id }) => hand.liveOf(id) !== undefined) ??
+    radios.find((radio) => radio.port !== null) ??
+    radios[0];
   useCommands(
     'bench',
     radios.flatMap((radio) => [
@@ -273,7 +324,7 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
         : []),
     ]),
   );
-  const silent = hand.bench?.ports.filter((port) => port.radioId === null && !port.busy) ?? [];
+  const silent = hand.bench?.ports.filter(isSilent) ?? [];
   const link = (
     <a className="underline" href={benchUrl} target="_blank" rel="noreferrer">
       simulated bench
@@ -285,15 +336,18 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
         <h1 className="text-[21px] font-semibold leading-8">Bench</h1>
         {hand.trouble && <Trouble>{hand.trouble}</Trouble>}
         {radios.length > 0 && (
-          <RadioList radios={radios} chosen={chosen?.id ?? null} onChoose={setChosenId} />
+          <RadioList
+            radios={radios}
+            chosen={chosen?.id ?? null}
+            liveOf={hand.liveOf}
+            onChoose={setChosenId}
+          />
         )}
         {!several && plans.length > 0 && radios.filter(({ port }) => port !== null).length > 1 && (
           <Button onClick={() => setSeveral(true)}>Write to several…</Button>
         )}
         {silent.map((port) => (
-          <p key={port.name} className="rounded-md border border-caution-mark px-3 py-2 text-[13px]">
-            <b className="font-semibold">{port.name}</b> {port.reason ?? 'Asking who is there.'}
-          </p>
+          <SilentPort key={port.name} port={port} />
         ))}
         {hand.bench && radios.length > 0 && <Lying lying={hand.bench.lying} />}
         {(radios.length > 0 || hand.bench?.reachable === false) && (

@@ -3,6 +3,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call } from '@/api/call';
+import { planApi } from '@/api/plans';
 import { radioApi } from '@/api/radios';
 import type { Copy, CopyComparison } from '@/core/bench';
 import { modelById } from '@/core/models';
@@ -23,7 +24,10 @@ function summaryOf({ change, besides, bytes }: CopyComparison): string {
   return `${said} ${bytes.different === 0 ? 'Not one byte differs.' : `${bytes.different.toLocaleString()} of ${bytes.of.toLocaleString()} bytes differ: ${where}.`}`;
 }
 
-/** A sealed copy held against another copy, of this unit or another of its model, or against a plan. */
+/** In place of a revision: the plan as it is. */
+const NOW = 'now';
+
+/** A sealed copy held against another copy, of this unit or another of its model, or against a plan, as it is or as it was when somebody named its state. */
 export function ComparePanel({
   copy,
   others,
@@ -39,9 +43,21 @@ export function ComparePanel({
   const model = modelById(copy.modelId)!;
   const choices = [...others, ...plans.map(({ id, name }) => [id as string, `Plan: ${name}`] as const)];
   const [chosen, setChosen] = useState(choices[0]?.[0] ?? '');
-  const against = chosen.startsWith('cp_') ? { copy: chosen } : { plan: chosen as PlanId };
+  const [revision, setRevision] = useState(NOW);
+  const planId = chosen.startsWith('cp_') || chosen === '' ? null : (chosen as PlanId);
+  // The states of the plan that somebody named, the newest first.
+  const marks = useQuery({
+    queryKey: ['marks', planId],
+    queryFn: () => call(planApi.marks, { params: { id: planId! } }),
+    enabled: planId !== null,
+    retry: false,
+  });
+  const states = (marks.data?.marks ?? []).toReversed();
+  const against = planId
+    ? { plan: planId, ...(revision !== NOW && { revision: Number(revision) }) }
+    : { copy: chosen };
   const { data, error } = useQuery({
-    queryKey: ['compare', copy.id, chosen],
+    queryKey: ['compare', copy.id, chosen, revision],
     queryFn: () => call(radioApi.copyCompare, { params: { id: copy.id }, query: against }),
     enabled: chosen !== '',
     retry: false,
@@ -57,8 +73,23 @@ export function ComparePanel({
             label="What is otherwise in"
             value={chosen}
             options={choices}
-            onChange={setChosen}
+            onChange={(next) => {
+              setChosen(next);
+              setRevision(NOW);
+            }}
             className="w-80 min-w-0"
+          />
+        )}
+        {states.length > 0 && (
+          <Choice
+            label="As it"
+            value={revision}
+            options={[
+              [NOW, 'is now'] as const,
+              ...states.map(({ revision: at, name }) => [String(at), `was: ${name}`] as const),
+            ]}
+            onChange={setRevision}
+            className="w-56 min-w-0"
           />
         )}
         <span className="flex-1" />

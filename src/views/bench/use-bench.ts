@@ -2,12 +2,31 @@
 
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
+import { z } from 'zod';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
-import type { JobRequest } from '@/core/bench';
+import { liveSchema, type Decision, type JobRequest, type Live, type LiveRequest } from '@/core/bench';
+import type { RadioId } from '@/core/plan';
+import { whileSeen } from '@/views/parts/while-seen';
 
 const LOOK_MS = 1500;
 const JOB_MS = 200;
+
+const livesSchema = z.object({ lives: z.array(liveSchema) });
+
+/** What follows what, as it happens. */
+function useLives(): readonly Live[] {
+  const [lives, setLives] = useState<readonly Live[]>([]);
+  useEffect(
+    () =>
+      whileSeen('/api/live-events', (data) => {
+        const read = livesSchema.safeParse(JSON.parse(data));
+        if (read.success) setLives(read.data.lives);
+      }),
+    [],
+  );
+  return lives;
+}
 
 /** The bench as it is now, looked at again and again; the newest job of each radio. */
 export function useBench() {
@@ -37,6 +56,21 @@ export function useBench() {
     onSettled: () => client.invalidateQueries({ queryKey: ['jobs'] }),
   });
   const stop = useMutation({ mutationFn: (id: string) => call(radioApi.stopJob, { params: { id } }) });
+  const lives = useLives();
+  const settled = { onSettled: () => client.invalidateQueries() };
+  const follow = useMutation({
+    mutationFn: (body: LiveRequest) => call(radioApi.startLive, { body }),
+    ...settled,
+  });
+  const unfollow = useMutation({
+    mutationFn: (id: RadioId) => call(radioApi.endLive, { params: { id } }),
+    ...settled,
+  });
+  const decide = useMutation({
+    mutationFn: ({ id, ...body }: Decision & { id: RadioId }) =>
+      call(radioApi.decideLive, { params: { id }, body }),
+    ...settled,
+  });
   const [dismissed, setDismissed] = useState<string | null>(null);
   return {
     bench: bench.data,
@@ -44,6 +78,10 @@ export function useBench() {
     jobOf: (radioId: string) =>
       jobs.data?.jobs.find((job) => job.radioId === radioId && job.id !== dismissed),
     start,
+    liveOf: (radioId: string) => lives.find((live) => live.radioId === radioId),
+    follow,
+    unfollow,
+    decide,
     stop: (id: string) => stop.mutate(id),
     dismiss: setDismissed,
   };

@@ -1,11 +1,13 @@
 'use client';
 
+import clsx from 'clsx';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { modelById } from '@/core/models';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
 import { Button, Choice, Scroll, Trouble } from '@/ui';
+import { AtItsMoment } from '@/views/parts';
 import { Changes } from './changes';
 import type { BenchInHand } from './use-bench';
 import { LOW_BATTERY, type Radio, type WritePreview } from '@/core/bench';
@@ -100,16 +102,18 @@ export function WritePanel({
   if (chosen === null) return <p className="text-[13px] text-soft">There is no plan to write yet.</p>;
   const seen = preview.data;
   const hindrance = hindranceOf(radio);
+  const agreed = () => ({
+    radioId: radio.id,
+    planId: chosen,
+    planRevision: seen!.planRevision,
+    // Where the radio holds something else by now, nothing is written.
+    ...(radio.copies[0] && radio.state === 'whole' && { seenCopyId: radio.copies[0].id }),
+  });
+  const canFollow = modelById(radio.modelId)?.link?.kind === 'live' && radio.state === 'whole';
+  const hasOwnKeys = modelById(radio.modelId)?.getReady.some(({ when }) => when === 'write') ?? false;
   const write = () => {
     setAsking(false);
-    hand.start.mutate({
-      kind: 'write',
-      radioId: radio.id,
-      planId: chosen!,
-      planRevision: seen!.planRevision,
-      // Where the radio holds something else by now, nothing is written.
-      ...(radio.copies[0] && radio.state === 'whole' && { seenCopyId: radio.copies[0].id }),
-    });
+    hand.start.mutate({ kind: 'write', ...agreed() });
   };
   return (
     <section
@@ -149,9 +153,12 @@ export function WritePanel({
         <div
           role="group"
           aria-label="Before writing"
-          className="flex items-center gap-3 rounded-md border border-ink px-3 py-2"
+          className={clsx(
+            'flex items-center justify-end gap-3 rounded-md border border-ink px-3 py-2',
+            (canFollow || hasOwnKeys) && 'flex-wrap',
+          )}
         >
-          <p className="flex-1">
+          <p className={canFollow || hasOwnKeys ? 'basis-full' : 'flex-1'}>
             Write <b className="font-semibold">{seen.planName}</b>, revision {seen.planRevision}, to the{' '}
             <b className="font-semibold">{radio.model}</b>
             {radio.serial && (
@@ -161,10 +168,23 @@ export function WritePanel({
               </>
             )}
             ? Its content now is sealed first.
+            {canFollow &&
+              ' Or let them follow each other from then on: what you type is in the radio at once, what is done on its keys comes into the plan.'}
           </p>
+          <AtItsMoment model={modelById(radio.modelId)!} moment="write" />
           <Button kind="strong" autoFocus onClick={write}>
             Write it
           </Button>
+          {canFollow && (
+            <Button
+              onClick={() => {
+                setAsking(false);
+                hand.follow.mutate(agreed());
+              }}
+            >
+              Follow each other
+            </Button>
+          )}
           <Button onClick={() => setAsking(false)}>Not now</Button>
         </div>
       )}

@@ -1,4 +1,4 @@
-export { GetReady } from './get-ready';
+export { AtItsMoment, GetReady } from './get-ready';
 export { heldContent } from './held-content';
 export { pickFile } from './pick-file';
 export { RadioFace } from './radio-face';

@@ -1,9 +1,12 @@
 'use client';
 
+import clsx from 'clsx';
+import { Radio } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { PLAN_NAME_LIMIT } from '@/core/plan';
+import type { LiveTold } from '@/core/bench';
+import { PLAN_NAME_LIMIT, slotText } from '@/core/plan';
 import { GRADE_NAMES } from '@/core/radio';
 import { cutText } from '@/core/text';
 import { Button, SeverityMark, lazily } from '@/ui';
@@ -106,6 +109,43 @@ function whenKept(store: PlanStore, then: () => void, since = Date.now()): void 
   else setTimeout(() => whenKept(store, then, since), 20);
 }
 
+/** A radio that follows the plan, with where its knob stands. */
+function Follower({ called, state, slot, apart }: LiveTold) {
+  const { hand } = useDesk();
+  const says =
+    apart > 0
+      ? `${apart} to decide`
+      : state === 'live'
+        ? slot === null
+          ? 'live'
+          : `at ${slotText(slot)}`
+        : state === 'away'
+          ? 'away'
+          : 'begins';
+  return (
+    <span role="status">
+      <Link
+        prefetch={false}
+        href={`/bench?plan=${hand.plan.id}`}
+        title="It follows this plan: what is typed here is in the radio at once"
+        className={clsx(
+          'flex items-center gap-1.5 whitespace-nowrap rounded-full border px-2.5 py-0.5 text-[13px] hover:bg-sheet',
+          apart > 0 || state === 'away' ? 'border-caution-mark' : 'border-receive',
+        )}
+      >
+        <Radio
+          size={13}
+          aria-hidden
+          className={state === 'live' ? 'shrink-0 text-receive' : 'shrink-0 text-soft'}
+        />
+        <span className="mono">{called}</span>
+        <span className="sr-only"> follows this plan: </span>
+        <span className="whitespace-nowrap text-soft">{says}</span>
+      </Link>
+    </span>
+  );
+}
+
 /** What of the plan is worked on. */
 function Pages() {
   const { hand } = useDesk();
@@ -153,6 +193,9 @@ export function PlanHeader({ onCheck }: { onCheck: () => void }) {
       </div>
       <Pages />
       <Owner />
+      {hand.following.map((one) => (
+        <Follower key={one.radioId} {...one} />
+      ))}
       <span className="flex-1" />
       <Button
         disabled={hand.undo === null && hand.waiting === 0}

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import type { LiveTold } from '@/core/bench';
 import type { Neighbour } from '@/core/check';
 import type { HeardByChannel } from '@/core/heard';
 import { modelById, receiveRanges, type Model } from '@/core/models';
@@ -9,6 +10,7 @@ import type { KeptPlan } from '@/api/plans';
 import type { WorkAnswer } from '@/workers/plan-work';
 import { createPlanViews, type PlanViews, type PlanViewsStore } from './plan-views';
 import { contract, planServer } from './plan-calls';
+import { whileSeen } from '@/views/parts/while-seen';
 import { useHeard } from './use-heard';
 import { createPlanStore, type PlanState, type PlanStore } from './plan-store';
 
@@ -24,6 +26,8 @@ export interface ShownPlan {
   nameOf: (id: ChannelId) => { slot: string; name: string };
 }
 
+const NONE: readonly LiveTold[] = [];
+
 /** Everything that the plan screen shows. */
 export interface PlanInHand extends PlanState {
   shown: ShownPlan;
@@ -33,6 +37,8 @@ export interface PlanInHand extends PlanState {
   /** What was done in another window last, in words, until somebody says that it is all right. */
   elsewhere: string;
   setElsewhere: (label: string) => void;
+  /** The radios that follow the plan over a live link. */
+  following: readonly LiveTold[];
   /** Which channels were heard. */
   heard: HeardByChannel;
   /** When that was asked for, ms since 1970. */
@@ -131,30 +137,25 @@ export function usePlan(initial: KeptPlan): PlanInHand {
     };
   }, [store]);
 
-  // What others do is seen while it is looked at; a page in the background holds no connection, of which a browser has six.
+  // What others do is seen while it is looked at.
   const [elsewhere, setElsewhere] = useState('');
+  const [following, setFollowing] = useState<readonly LiveTold[]>(NONE);
   useEffect(() => {
-    let source: EventSource | null = null;
-    const open = () => {
-      const seen = document.visibilityState === 'visible';
-      if (!seen) source?.close();
-      if (!seen || source?.readyState === EventSource.CLOSED) source = null;
-      if (!seen || source) return;
-      source = new EventSource(`/api/plans/${planId}/events`);
-      source.onmessage = ({ data }: MessageEvent<string>) => {
-        const told = JSON.parse(data) as { revision: number; label: string | null };
-        void store.follow(told.revision).then((taken) => {
-          if (taken && told.label !== null) setElsewhere(told.label);
-        });
-      };
+    let leave: (() => void) | undefined;
+    const hear = (data: string) => {
+      const told = JSON.parse(data) as { revision: number; label: string | null; lives?: LiveTold[] };
+      setFollowing(told.lives ?? NONE);
+      void store.follow(told.revision).then((taken) => {
+        if (taken && told.label !== null) setElsewhere(told.label);
+      });
     };
     // The first moments are the table's.
-    const opening = setTimeout(open, AT_REST_MS);
-    document.addEventListener('visibilitychange', open);
+    const opening = setTimeout(() => {
+      leave = whileSeen(`/api/plans/${planId}/events`, hear);
+    }, AT_REST_MS);
     return () => {
       clearTimeout(opening);
-      document.removeEventListener('visibilitychange', open);
-      source?.close();
+      leave?.();
     };
   }, [planId, store]);
 
@@ -167,5 +168,5 @@ export function usePlan(initial: KeptPlan): PlanInHand {
   }, [store]);
 
   const heard = useHeard(planId);
-  return { ...state, store, model, shown, context, elsewhere, setElsewhere, ...heard };
+  return { ...state, store, model, shown, context, elsewhere, setElsewhere, following, ...heard };
 }

@@ -72,6 +72,8 @@ export function useRows({ plan, shown, heard, heardAsked }: PlanInHand, listed: 
     /** True where not all rows are shown. */
     filtered: filter.trim() !== '',
     order,
+    /** The order that the rows are in: `order`, once what sorts is there. */
+    sorted: has ? order : null,
     setOrder,
   };
 }

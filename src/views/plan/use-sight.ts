@@ -53,7 +53,7 @@ export function useSight(
       at === offset
         ? virtual.getVirtualItems().map(({ index }) => index)
         : rowsFrom(Math.max(0, Math.floor((at - HEAD_HEIGHT) / ROW_HEIGHT)), virtual.options.count, height),
-    /** True while somebody scrolls: not where we have put the pane ourselves. */
-    scrolled: virtual.isScrolling && ours?.to !== offset,
+    /** True while the pane moves, and in the frame in which it is put elsewhere. */
+    scrolled: virtual.isScrolling || at !== offset,
   };
 }

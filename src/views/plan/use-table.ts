@@ -57,7 +57,22 @@ export function useTable(hand: PlanInHand) {
     () => (several ? plan.channels.filter((channel) => channel.list === list) : plan.channels),
     [several, plan.channels, list],
   );
-  const { rows, filter, setFilter, wishes, factContext, filtered, order, setOrder } = useRows(hand, listed);
+  const { rows, filter, setFilter, wishes, factContext, filtered, order, sorted, setOrder } = useRows(
+    hand,
+    listed,
+  );
+
+  // The focus stays with its channel where the rows are others, or in another order; where that is not shown, on the first. Known
+  // before anything is drawn: an effect would have the whole table drawn twice.
+  const drawn = useRef(rows);
+  useEffect(() => void (drawn.current = rows), [rows]);
+  const [looked, setLooked] = useState({ wishes, sorted });
+  if (looked.wishes !== wishes || looked.sorted !== sorted) {
+    setLooked({ wishes, sorted });
+    const focused = drawn.current[selection.active.row]?.id;
+    const row = rows.findIndex(({ id }) => id === focused);
+    setSelection(at(Math.max(0, row), selection.active.column));
+  }
 
   const range = useMemo(() => slotsOf(model, list) ?? model.slots, [model, list]);
   const nextFree = useMemo(
@@ -211,18 +226,6 @@ export function useTable(hand: PlanInHand) {
     if (awaited.type) setEditing({ id: awaited.id, column: awaited.column, text: '', reason: null });
     setAwaited(null);
   }, [awaited, awaitedRow]);
-
-  // The focus stays with its channel where the rows are others, or in another order; where that is not shown, on the first.
-  const focused = useRef<ChannelId | undefined>(undefined);
-  const looked = useRef({ wishes, order });
-  useEffect(() => {
-    const other = looked.current.wishes !== wishes || looked.current.order !== order;
-    looked.current = { wishes, order };
-    if (other) {
-      const row = rows.findIndex(({ id }) => id === focused.current);
-      setSelection((now) => at(Math.max(0, row), now.active.column));
-    } else focused.current = active?.id;
-  }, [wishes, order, rows, active]);
 
   return {
     rows,

@@ -47,11 +47,10 @@ export const curlewX1: Model = {
     ],
   },
   getReady: [
-    { what: 'Push the cable into the USB socket below the battery.', shows: '' },
-    {
-      what: 'Switch the radio on; in its menu choose “Computer” and then “Give all”.',
-      shows: 'Waiting for computer',
-    },
+    { what: 'Push the cable into the USB socket below the battery.', shows: '', part: 'cable' },
+    { what: 'Switch the radio on; in its menu choose “Computer”.', shows: 'Waiting', part: 'menu' },
+    { what: 'choose “Give all” on it.', shows: 'Giving', part: 'menu', when: 'read' },
+    { what: 'choose “Take all” on it.', shows: 'Taking', part: 'menu', when: 'write' },
   ],
   face: {
     hand: 'oriel',

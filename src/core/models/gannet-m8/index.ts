@@ -51,9 +51,9 @@ export const gannetM8: Model = {
   restartAfter: [],
   link: { kind: 'stream', ident: 'GANNETM8', lineRate: 38_400, blockBytes: 512, window: 4 },
   getReady: [
-    { what: 'Push the cable into the socket marked DATA at the back.', shows: '' },
-    { what: 'Hold the left knob down and switch the radio on.', shows: 'LINK in both lines' },
-    { what: 'Let the knob go.', shows: 'LINK 38400' },
+    { what: 'Push the cable into the socket marked DATA at the back.', shows: '', part: 'cable' },
+    { what: 'Hold the left knob down and switch the radio on.', shows: 'LINK in both lines', part: 'knob' },
+    { what: 'Let the knob go.', shows: 'LINK 38400', part: 'knob' },
   ],
   face: {
     hand: 'larkmoor',

@@ -42,12 +42,20 @@ export const petrelHF9: Model = {
   ],
   ownCall: null,
   restartAfter: [],
-  link: null,
+  link: {
+    kind: 'live',
+    ident: 'PETRLHF9',
+    lineRate: 57_600,
+    blockBytes: 512,
+    window: 4,
+    mains: true,
+  },
   getReady: [
-    { what: 'Push the cable into the socket marked REMOTE at the back.', shows: '' },
+    { what: 'Push the cable into the socket marked REMOTE at the back.', shows: '', part: 'cable' },
     {
       what: 'Switch the radio on; in its menu set “Control” to “Computer”.',
       shows: 'PC beside the frequency',
+      part: 'menu',
     },
   ],
   face: {

@@ -48,11 +48,16 @@ export const ploverF5: Model = {
   restartAfter: [],
   link: { kind: 'card', ident: 'PLOVERF5' },
   getReady: [
-    { what: 'In the radio’s menu choose “Card” and then “Save all to card”.', shows: 'Saved' },
-    { what: 'Switch it off, take the card out of its left side and put it into the computer.', shows: '' },
+    { what: 'In the radio’s menu choose “Card” and then “Save all to card”.', shows: 'Saved', part: 'menu' },
+    {
+      what: 'Switch it off, take the card out of its left side and put it into the computer.',
+      shows: '',
+      part: 'card',
+    },
     {
       what: 'Put the card back, switch the radio on and choose “Card” and then “Load all from card”.',
       shows: 'Loaded',
+      part: 'menu',
       when: 'after',
     },
   ],

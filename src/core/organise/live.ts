@@ -1,0 +1,137 @@
+import equal from 'fast-deep-equal';
+import { contentToWrite, type WriteContent } from '../check';
+import { decodeImage, encodeImage } from '../image';
+import type { FittedChannel, Model } from '../models';
+import { applyEdit, type ChannelId, type Edit, type PlainEdit, type Plan } from '../plan';
+import { ok, type Result } from '../result';
+import { cutText } from '../text';
+import { changedByHand, type ByHand } from './by-hand';
+import { byPlace, keyOf, type Place } from './by-place';
+
+/**
+ * A plan and a radio that follow each other. Both have agreed on something; since then either may have gone on, for a moment or for as long
+ * as the line was gone. What the radio's keys did becomes an edit of the plan where the plan has not gone another way; where it has, the
+ * place is left as it is on both sides until somebody decides.
+ */
+
+/** What both had when they last agreed: the plan, and the radio's image that is made of it. */
+export interface Agreed {
+  plan: Plan;
+  image: Uint8Array;
+}
+
+/**
+ * What both had last, where the line went before the radio could say whether it has what was `sent`: a change is in it whole or not at
+ * all, so that one place of it tells. Where the keys have changed all of them since, it is taken for not there, and is asked about.
+ */
+export function agreedAfter(agreed: Agreed, sent: Agreed, image: Uint8Array, model: Model): Agreed {
+  const [were, wanted, are] = [agreed.image, sent.image, image].map((one) => {
+    const held = decodeImage(one, model);
+    return held.ok ? byPlace(held.value.channels) : new Map<string, FittedChannel>();
+  });
+  const changed = [...new Set([...were!.keys(), ...wanted!.keys()])].filter(
+    (key) => !equal(were!.get(key), wanted!.get(key)),
+  );
+  return changed.some((key) => equal(are!.get(key), wanted!.get(key))) ? sent : agreed;
+}
+
+/** What was done on the radio's keys since both agreed, for the plan as it is now. */
+export interface FromRadio {
+  /** All that the plan has not changed otherwise, as one edit; null where that is nothing. */
+  edit: Edit | null;
+  /** The same in words, one for each place. */
+  said: string[];
+  /** What the edit comes of. */
+  free: ByHand[];
+  /** Where both have gone another way: to be decided. */
+  apart: ByHand[];
+  /** What both agree on once the edit is taken. */
+  agreed: Agreed;
+}
+
+/** Most characters of what an edit is called. */
+const LABEL_LIMIT = 120;
+
+/**
+ * What a radio that holds `image` says to a plan since both agreed. `called` is what sentences call the radio. Fails where the image
+ * cannot be read.
+ */
+export function fromRadio(
+  agreed: Agreed,
+  image: Uint8Array,
+  own: Plan,
+  model: Model,
+  called: string,
+  newId: (place: Place) => ChannelId,
+): Result<FromRadio> {
+  const before = decodeImage(agreed.image, model);
+  if (!before.ok) return before;
+  const after = decodeImage(image, model);
+  if (!after.ok) return after;
+  const [were, are] = [byPlace(before.value.channels), byPlace(after.value.channels)];
+  // Only what the radio itself changed counts: a place that the plan held back, or left to be decided, is no news.
+  const same = (key: string) => equal(were.get(key), are.get(key));
+  const channels = [
+    ...contentToWrite(agreed.plan, model).channels.filter((channel) => same(keyOf(channel))),
+    ...after.value.channels.filter((channel) => !same(keyOf(channel))),
+  ];
+  const { changes, all } = changedByHand(
+    agreed.plan,
+    { before: before.value, radio: { ...after.value, channels } },
+    own,
+    model,
+    newId,
+  );
+  const free = changes.filter(({ plan }) => plan === null);
+  const said = free.map(({ place, name, radio }) => `${place} ${name}: ${radio}`.trim());
+  const then = all && applyEdit(agreed.plan, all);
+  return ok({
+    edit:
+      all &&
+      labelled(all, `On the keys of ${called}: ${said.length === 1 ? said[0]! : `${said.length} channels`}`),
+    said,
+    free,
+    apart: changes.filter(({ plan }) => plan !== null),
+    agreed: { plan: then?.ok ? then.value : agreed.plan, image },
+  });
+}
+
+const labelled = (edit: Edit, label: string): Edit => ({
+  name: 'together',
+  label: cutText(label, LABEL_LIMIT),
+  edits: edit.name === 'together' ? edit.edits : [edit as PlainEdit],
+});
+
+/**
+ * The image that a radio which holds `image` is to have of a plan. A place that is to be decided stays as the radio has it; so does one whose
+ * channel is held back by a stop: it is not emptied for a typing error.
+ */
+export function toRadio(
+  own: Plan,
+  image: Uint8Array,
+  apart: readonly Pick<ByHand, 'at'>[],
+  model: Model,
+): Result<Uint8Array> {
+  const held = decodeImage(image, model);
+  if (!held.ok) return held;
+  const content: WriteContent = contentToWrite(own, model);
+  const stopped = new Set(content.heldBack.map(({ id }) => id));
+  const left = new Set([
+    ...apart.map(({ at }) => keyOf(at)),
+    ...own.channels.filter(({ id }) => stopped.has(id)).map(keyOf),
+  ]);
+  const channels = [
+    ...content.channels.filter((channel) => !left.has(keyOf(channel))),
+    ...held.value.channels.filter((channel) => left.has(keyOf(channel))),
+  ].sort((a, b) => a.list - b.list || a.slot - b.slot);
+  return ok(encodeImage({ ...content, channels }, image, model));
+}
+
+/** Those that are still to be decided: where the plan says by now what the radio has, nothing is. */
+export function stillApart(apart: readonly ByHand[], own: Plan, image: Uint8Array, model: Model): ByHand[] {
+  return apart.filter((one) => {
+    const others = apart.filter((other) => other !== one);
+    const decided = toRadio(own, image, others, model);
+    return !decided.ok || decided.value.some((byte, at) => byte !== image[at]);
+  });
+}
