@@ -5,6 +5,7 @@ import {
   type LinkEvent,
   type LinkInput,
   type LinkTask,
+  type RadioState,
   type Run,
   type Said,
 } from '../core/link';
@@ -52,6 +53,13 @@ export async function runLink(
   const parts: Uint8Array[] = [];
   let before = 0;
   let ident: Ident | undefined;
+  /** What is known of the radio by what went before, where a line that has only just come up, or does not, tells nothing. */
+  let known: RadioState = 'untouched';
+  const failed = (end: Omit<Extract<LinkOutcome, { kind: 'failed' }>, 'kind'>): LinkOutcome => ({
+    ...end,
+    kind: 'failed',
+    radio: end.radio === 'untouched' ? known : end.radio,
+  });
   for (const [module, bytes] of modules.entries()) {
     const hear = (event: LinkEvent) => {
       if (event.kind === 'progress') onEvent({ kind: 'progress', bytes: before + event.bytes, of });
@@ -62,17 +70,19 @@ export async function runLink(
     const named = modules.length > 1 ? { ...task, module } : task;
     let end = await one(at, model, named, hear, signal);
     for (let moves = 0; end.kind === 'moved'; moves++) {
+      known = end.radio;
       const next = moves >= MOST_MOVES ? null : await again();
       if (typeof next !== 'number')
-        return {
-          kind: 'failed',
+        return failed({
           reason: 'The radio went to another of its modules and did not come back.',
-          radio: task.kind === 'write' && module > 0 ? 'half written' : 'untouched',
-        };
+          radio: known,
+        });
       at = next;
       end = await one(at, model, named, hear, signal);
     }
-    if (end.kind === 'failed' || modules.length === 1) return end;
+    if (end.kind === 'failed') return failed(end);
+    if (modules.length === 1) return end;
+    if (task.kind === 'write') known = 'half written';
     if (end.image) parts.push(end.image);
     before += bytes;
     ident = end.ident;

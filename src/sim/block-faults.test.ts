@@ -99,7 +99,9 @@ test('both modules are read, for which the radio goes from one to the other and 
   const once = run(device, { kind: 'read' });
   expect(once.last.kind).toBe('finished');
   expect(once.image.equals(Buffer.from(memory))).toBe(true);
-  expect(once.events.filter(({ kind }) => kind === 'moved')).toEqual([{ kind: 'moved', module: 1 }]);
+  expect(once.events.filter(({ kind }) => kind === 'moved')).toEqual([
+    { kind: 'moved', module: 1, radio: 'untouched' },
+  ]);
   const again = run(once.radio, { kind: 'read' });
   expect(again.image.equals(Buffer.from(memory))).toBe(true);
   expect(again.events.filter(({ kind }) => kind === 'moved')).toHaveLength(2);
@@ -145,11 +147,18 @@ test('one fault on the line, wherever it strikes, ends no task and spoils nothin
 
 test('pulled at any byte, what is said is true, and the same write goes on where it was, the radio switched off in between or not', () => {
   const said = new Map<string, number>();
+  // Half of them where the radio goes to its second module, and where it ends: there most is said that is no block.
+  const anyPull = fc.oneof(
+    { weight: 2, arbitrary: fc.nat({ max: memory.length + 700 }) },
+    { weight: 1, arbitrary: fc.integer({ min: 17_780, max: 17_900 }) },
+    { weight: 1, arbitrary: fc.integer({ min: 25_150, max: 25_250 }) },
+  );
   fc.assert(
-    fc.property(fc.nat({ max: memory.length + 700 }), fc.boolean(), (pullAt, off) => {
+    fc.property(anyPull, fc.boolean(), (pullAt, off) => {
       const broken = run(device, WRITE, undefined, pullAt);
       if (broken.last.kind === 'finished') return;
-      if (broken.last.kind !== 'failed') throw new Error('It has not ended');
+      // A radio sent to its other module may be on its way there, or may never have heard of it: what is known is said of both.
+      if (broken.last.kind !== 'failed' && broken.last.kind !== 'moved') throw new Error('It has not ended');
       said.set(broken.last.radio, (said.get(broken.last.radio) ?? 0) + 1);
       if (broken.last.radio === 'untouched') expect(broken.radio.memory).toBe(memory);
       if (broken.last.radio === 'half written') expect(broken.radio.halfWritten).toBe(true);
@@ -162,8 +171,14 @@ test('pulled at any byte, what is said is true, and the same write goes on where
       expect(back.events.some(({ kind }) => kind === 'resumed')).toBe(taken > 0);
       expect(back.heard.radio).toBeLessThan(memory.length + 11 * 48 + 300 - taken * 512);
     }),
-    // Between the last block and the word that it was the last.
-    { numRuns: 150, examples: [[25_197, false]] },
+    // Between the last block and the word that it was the last; within the word that sends it to its second module.
+    {
+      numRuns: 6000,
+      examples: [
+        [25_197, false],
+        [17_834, false],
+      ],
+    },
   );
   for (const state of ['untouched', 'half written']) expect(said.get(state)).toBeGreaterThan(0);
 });

@@ -99,7 +99,8 @@ export function stepBlock(before: BlockState, input: LinkInput): Step {
   if (!isBlockOpen(before)) return step;
   if (input.kind === 'closed') {
     // A module is left by dropping the line; it comes back as another.
-    if (before.phase === 'moving') return ended(step, { kind: 'moved', module: moduleOf(before) });
+    if (before.phase === 'moving')
+      return ended(step, { kind: 'moved', module: moduleOf(before), radio: radioState(before) });
     return failed(step, 'The port vanished: the cable slipped or the radio was switched off.');
   }
   const { frames, pending } =

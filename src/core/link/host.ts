@@ -26,7 +26,7 @@ export type LinkEvent =
   /** A write goes on where it broke off: so much was in. */
   | { kind: 'resumed'; bytes: number }
   /** The radio goes to another module, for which its line drops and returns. */
-  | { kind: 'moved'; module: number }
+  | { kind: 'moved'; module: number; radio: RadioState }
   | { kind: 'finished'; ident: Ident; image: Uint8Array | null }
   | { kind: 'failed'; reason: string; radio: RadioState };
 
