@@ -132,3 +132,29 @@ test('a Tern P3 is read and written whole, as any model is that is data alone', 
   expect(compareImages(image, back.image!, unit.model).different).toEqual([]);
   expect(back.image).toHaveLength(16_384);
 });
+
+test('a radio whose line does not come up again between its modules is half written, however the line is missed', async () => {
+  const curlews = UNITS.filter(({ model }) => model.link?.kind === 'block' && model.link.modules.length > 1);
+  // A port that was there and is not: it is let go of before it is named.
+  const gone = await new Promise<number>((named) => {
+    const server = createServer();
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => named(port));
+    });
+  });
+  for (const [next, words] of [
+    [null, 'did not come back'],
+    [gone, 'not there any more'],
+  ] as const) {
+    const unit = curlews.pop()!;
+    const write = { kind: 'write' as const, image: newMemory(unit), serial: unit.serial };
+    const place = await plug(unit.id);
+    const end = await runLink({ place, again: () => Promise.resolve(next) }, unit.model, write);
+    expect(end).toMatchObject({
+      kind: 'failed',
+      radio: 'half written',
+      reason: expect.stringContaining(words),
+    });
+  }
+});
