@@ -20,6 +20,7 @@ import type {
   PlanId,
   RadioId,
   SettingValue,
+  UnitFacts,
 } from '../core/plan';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
@@ -127,6 +128,8 @@ export const radios = pgTable('radios', {
   /** Settings of its own, whatever plan it gets: a greeting, an identity. */
   own: jsonb('own').$type<Record<string, SettingValue>>().notNull().default({}),
   region: integer('region').notNull(),
+  /** How it was made, by its newest sealed copy. */
+  facts: jsonb('facts').$type<UnitFacts>(),
   state: text('state').$type<RadioCondition>().notNull(),
   firstSeen: instant('first_seen').notNull().defaultNow(),
   lastSeen: instant('last_seen').notNull().defaultNow(),

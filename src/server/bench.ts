@@ -2,7 +2,7 @@ import { desc } from 'drizzle-orm';
 import type { Bench, WritePreview } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { compareBesides, compareContents } from '../core/compare';
-import { decodeImage } from '../core/image';
+import { decodeImage, modelOfImage } from '../core/image';
 import { isNewer, modelById } from '../core/models';
 import type { PlanId, RadioId } from '../core/plan';
 import { radios } from '../db';
@@ -37,6 +37,8 @@ export async function lookAtBench(): Promise<Bench> {
           firmware: row.firmware,
           newerThan: model && isNewer(row.firmware, model) ? model.firmware : null,
           battery: row.battery,
+          region: row.region,
+          facts: row.facts,
           label: row.label,
           own: row.own,
           canResume: row.state === 'half written' && broken.has(row.id),
@@ -58,14 +60,16 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
   const radio = await radioOf(radioId);
   const model = modelById(radio.modelId)!;
   const { plan, revision } = await getPlan(planId);
-  const { heldBack, ...content } = contentToWrite(plan, model);
   const copy = await newestCopy(radioId);
+  const own = copy ? modelOfImage(copy.image, model, copy.called) : model;
+  const { heldBack, ...content } = contentToWrite(plan, own);
   const held = copy && decodeImage(copy.image, model);
   const byId = new Map(plan.channels.map((channel) => [channel.id, channel]));
   return {
     radioId,
     planName: plan.name,
     planRevision: revision,
+    workedOnFor: plan.unit && plan.unit.radio !== radioId ? plan.unit.called : null,
     change: held?.ok ? compareContents(held.value.channels, content.channels) : null,
     besides: held?.ok ? compareBesides(held.value, content, model) : [],
     channels: content.channels.length,

@@ -1,6 +1,6 @@
 import { and, desc, eq } from 'drizzle-orm';
 import type { JobResult } from '../core/bench';
-import { decodeImage } from '../core/image';
+import { decodeImage, modelOfImage } from '../core/image';
 import { modelById } from '../core/models';
 import { changedByHand, type ByHandChanges } from '../core/organise';
 import type { ChannelId, PlanId, RadioId } from '../core/plan';
@@ -47,7 +47,7 @@ export async function doneByHand(radioId: RadioId, planId: PlanId): Promise<ByHa
       written,
       { before: before!.value, radio: now!.value },
       plan,
-      model,
+      modelOfImage(newest.image, model, newest.called),
       ({ list, slot }) =>
         // The same for the same copy and place, so that what is taken twice is there once.
         `ch_${newest.id.slice(3)}l${list}s${slot}` as ChannelId,

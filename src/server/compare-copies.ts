@@ -1,7 +1,7 @@
 import type { CopyComparison } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { compareBesides, compareContents } from '../core/compare';
-import { byteDifferences, decodeImage, type ToWrite } from '../core/image';
+import { byteDifferences, decodeImage, modelOfImage, type ToWrite } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { PlanId } from '../core/plan';
 import { getCopy } from './copies';
@@ -38,7 +38,7 @@ export async function compareCopy(
     const { plan } = await (against.revision === undefined
       ? getPlan(against.plan)
       : planThen(against.plan, against.revision));
-    const { heldBack: _, ...content } = contentToWrite(plan, model);
+    const { heldBack: _, ...content } = contentToWrite(plan, modelOfImage(copy.image, model, copy.called));
     const then = against.revision === undefined ? '' : `, revision ${against.revision}`;
     return { called: `the plan “${plan.name}”${then}`, ...held(content), bytes: null };
   }

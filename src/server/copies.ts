@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
 import { desc, eq, sql } from 'drizzle-orm';
 import type { Copy, CopyReason } from '../core/bench';
-import { decodeImage, planOfContent, type MakeIds } from '../core/image';
+import { decodeImage, planOfContent, unitOf, type MakeIds } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import { makeId, type RadioId } from '../core/plan';
 import { USUAL_REGION } from '../core/radio';
-import { copies, copyNotes } from '../db';
+import { copies, copyNotes, radios } from '../db';
 import { reading, writing } from './database';
 import { NOBODY } from './once';
 import { createPlan, type KeptPlan } from './plans';
@@ -58,6 +58,8 @@ export async function sealCopy(
   reason: Exclude<CopyReason, 'first read'>,
 ): Promise<string> {
   const database = await writing();
+  const facts = unitOf(image, model);
+  await database.update(radios).set({ facts }).where(eq(radios.id, radioId));
   const sha256 = createHash('sha256').update(image).digest('hex');
   const [newest] = await listCopies(radioId);
   if (newest?.sha256 === sha256) return newest.id;
@@ -123,8 +125,9 @@ export async function planFromCopy(id: string, asker = NOBODY): Promise<KeptPlan
   if (!decoded.ok)
     throw new Problem(422, 'copy-unreadable', 'This copy cannot be read as a plan', decoded.reason);
   const lists = planOfContent(decoded.value, model, NEW_IDS);
+  const unit = { radio: copy.radioId, called: copy.called, facts: unitOf(copy.image, model) };
   const owner = { callSign: '', region: USUAL_REGION, grade: 'full' as const, strict: false };
-  return createPlan({ name: `From ${copy.called}`, modelId: model.id, owner }, lists, asker, {
+  return createPlan({ name: `From ${copy.called}`, modelId: model.id, owner }, { ...lists, unit }, asker, {
     copy: id,
   });
 }

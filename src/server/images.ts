@@ -7,6 +7,7 @@ import {
   encodeImage,
   fieldsAt,
   filesOf,
+  modelOfImage,
   ownedMask,
   planOfContent,
   recognise,
@@ -102,7 +103,8 @@ async function imagesOf(id: PlanId) {
       `An image of a ${model.name} holds what belongs to one unit: its calibration, its band edges. Open the image of that unit, and save it again from the plan that it makes; or read the radio on the Bench.`,
     );
   const before = held ?? blankImage(format);
-  const { heldBack, ...content } = contentToWrite(plan, model);
+  // Of a card's files in which nothing stands yet nothing is known of a unit.
+  const { heldBack, ...content } = contentToWrite(plan, modelOfImage(before, model, 'this unit'));
   return { plan, model, before, after: encodeImage(content, before, model), heldBack: heldBack.length };
 }
 

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { Live } from '../core/bench';
-import { decodeImage } from '../core/image';
+import { decodeImage, modelOfImage } from '../core/image';
 import type { LiveEvent } from '../core/link';
 import type { Model } from '../core/models';
 import { agreedAfter, fromRadio, stillApart, toRadio, type Agreed, type ByHand } from '../core/organise';
@@ -51,7 +51,7 @@ export class LiveSession {
 
   constructor(
     { id: radioId, serial, called }: { id: RadioId; serial: string | null; called: string },
-    private readonly model: Model,
+    private readonly base: Model,
     { plan, revision, image, apart = [] }: Agreed & { revision: number; apart?: ByHand[] },
     private readonly tellAll: Tell,
   ) {
@@ -60,7 +60,7 @@ export class LiveSession {
     this.apart = apart;
     this.seen = image;
     this.live = {
-      ...{ radioId, called, modelId: model.id, planId: plan.id, planName: plan.name, revision },
+      ...{ radioId, called, modelId: base.id, planId: plan.id, planName: plan.name, revision },
       ...{ state: 'beginning', reason: null, slot: null, channel: null, tookMs: null, apart: [], said: [] },
     };
     this.leave = onRevision(plan.id, ({ revision: newest }) => {
@@ -68,6 +68,11 @@ export class LiveSession {
     });
   }
   private readonly serial: string | null;
+
+  /** Its model, as the unit is: what it holds says so. */
+  private get model(): Model {
+    return modelOfImage(this.seen, this.base, this.live.called);
+  }
 
   get planId(): PlanId {
     return this.live.planId;

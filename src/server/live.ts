@@ -1,7 +1,7 @@
 import { notInArray, or, isNull } from 'drizzle-orm';
 import type { Decision, JobResult, Live, LiveRequest } from '../core/bench';
 import { contentToWrite } from '../core/check';
-import { compareImages } from '../core/image';
+import { compareImages, modelOfImage } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { Plan, RadioId } from '../core/plan';
 import { jobs, lives, openDatabase } from '../db';
@@ -71,7 +71,7 @@ async function record(
   message: string,
   more: JobResult = {},
 ): Promise<void> {
-  const { channels, heldBack } = contentToWrite(plan, model);
+  const { channels, heldBack } = contentToWrite(plan, modelOfImage(image, model, live.called));
   const writtenCopyId = await sealCopy(live.radioId, model, image, 'after write');
   const database = await writing();
   await database.insert(jobs).values({

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { Job } from '../core/bench';
 import { contentToWrite } from '../core/check';
-import { compareImages, encodeImage, imageForAnother, restartFor } from '../core/image';
+import { compareImages, encodeImage, imageForAnother, modelOfImage, restartFor } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { LinkEvent } from '../core/link';
 import type { Plan } from '../core/plan';
@@ -145,7 +145,6 @@ export async function write(
   signal: AbortSignal,
   seenCopyId?: string,
 ): Promise<void> {
-  const content = contentToWrite(plan, model);
   const before = await pass(
     job,
     port,
@@ -170,6 +169,8 @@ export async function write(
     job.result.copyId = await sealCopy(job.radioId, model, base, 'before write');
     if (seenCopyId !== undefined) await wantAsSeen(job, base, model, seenCopyId);
   }
+  // Fitted for this very unit: it is what was just read.
+  const content = contentToWrite(plan, modelOfImage(base, model, job.called));
   const image = encodeImage(content, base, model);
   await writeAndReadBack(
     job,

@@ -1,7 +1,7 @@
-import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { check, countFindings, type FindingCount, type Neighbour } from '../core/check';
-import { modelById, sidesOf } from '../core/models';
-import { readDocument, type Plan, type PlanId } from '../core/plan';
+import { modelById, modelOfPlan, sidesOf } from '../core/models';
+import { readDocument, type Plan, type PlanId, type RadioId } from '../core/plan';
 import { USUAL_REGION, type Region } from '../core/radio';
 import { ok } from '../core/result';
 import { jobs, plans, radios, summaries, type Database } from '../db';
@@ -62,7 +62,7 @@ async function summarise(database: Database, id: PlanId): Promise<Summary> {
 }
 
 function summaryOf(plan: Plan, neighbours: readonly Neighbour[]): Summary {
-  const model = modelById(plan.modelId);
+  const model = modelOfPlan(plan);
   return {
     region: plan.owner.region,
     slots: model ? model.slots.count * sidesOf(model).length : 0,
@@ -115,11 +115,16 @@ const unknownModel = (id: string) => `It is made for the model “${id}”, whic
 
 /** The plans by name alone, the last changed first, or those that were removed. */
 export async function planNames({ removed = false } = {}): Promise<
-  { id: PlanId; name: string; modelId: string }[]
+  { id: PlanId; name: string; modelId: string; unit: RadioId | null }[]
 > {
   const database = await reading();
   return database
-    .select({ id: plans.id, name: plans.name, modelId: plans.modelId })
+    .select({
+      id: plans.id,
+      name: plans.name,
+      modelId: plans.modelId,
+      unit: sql<RadioId | null>`${plans.head} -> 'unit' ->> 'radio'`,
+    })
     .from(plans)
     .where(removed ? isNotNull(plans.removedAt) : isNull(plans.removedAt))
     .orderBy(desc(removed ? plans.removedAt : plans.updatedAt));

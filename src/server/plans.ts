@@ -1,7 +1,7 @@
 import { count, eq, sql } from 'drizzle-orm';
 import { check, checkBesides, contentToWrite, mendsOf, type Neighbour } from '../core/check';
 import { fit } from '../core/fit';
-import { modelById, type Model } from '../core/models';
+import { modelById, modelOfPlan, type Model } from '../core/models';
 import {
   makeId,
   newPlan,
@@ -166,15 +166,19 @@ export async function getPlan(id: PlanId): Promise<KeptPlan> {
   };
 }
 
+/** The model that is asked for; without one that of the plan, as the unit is that it is worked on for. */
+const wantFor = (plan: Plan, modelId: string | undefined): Model =>
+  modelId === undefined ? (modelOfPlan(plan) ?? wantModel(plan.modelId)) : wantModel(modelId);
+
 export async function fitPlan(id: PlanId, modelId?: string) {
   const { plan, revision } = await getPlan(id);
-  return { revision, fit: fit(plan, wantModel(modelId ?? plan.modelId)) };
+  return { revision, fit: fit(plan, wantFor(plan, modelId)) };
 }
 
 /** What Check says of a plan; `neighbours` are the repeaters that a directory knows where it is used. */
 export async function checkPlan(id: PlanId, modelId?: string, neighbours: readonly Neighbour[] = []) {
   const { plan, revision } = await getPlan(id);
-  const model = wantModel(modelId ?? plan.modelId);
+  const model = wantFor(plan, modelId);
   const fitted = fit(plan, model);
   const findings = check(plan, model, fitted, neighbours);
   const withMends = findings.map((finding) => ({ ...finding, mends: mendsOf(finding, plan, model) }));

@@ -16,7 +16,7 @@ import {
   type Neighbour,
 } from '../core/check';
 import { fit, type FitChange, type FittedPlanChannel, type Obstacle } from '../core/fit';
-import { modelById } from '../core/models';
+import { modelOfPlan } from '../core/models';
 import { applyDifference, readDocument, type ChannelId, type Difference, type Plan } from '../core/plan';
 
 /** Everything that has been worked out of a channel: how the radio holds it, what had to change, what is in the way, what Check says. */
@@ -72,7 +72,7 @@ export function createPlanWork(): (message: WorkMessage) => WorkAnswer[] {
   let views = new Map<ChannelId, ChannelView>();
 
   const workOut = (number: number): WorkAnswer[] => {
-    const model = plan && modelById(plan.modelId);
+    const model = plan && modelOfPlan(plan);
     if (!plan || !model) return [];
     const fitted = fit(plan, model);
     findings = check(plan, model, fitted, neighbours);
@@ -116,7 +116,7 @@ export function createPlanWork(): (message: WorkMessage) => WorkAnswer[] {
         return [{ kind: 'verified', fault: read.ok ? null : read.reason }];
       }
       case 'mend all': {
-        const model = plan && modelById(plan.modelId);
+        const model = plan && modelOfPlan(plan);
         const all = (plan && model && mendEverything(findings, plan, model)) ?? null;
         return [{ kind: 'mend all', ask: message.ask, all }];
       }
@@ -126,7 +126,7 @@ export function createPlanWork(): (message: WorkMessage) => WorkAnswer[] {
   };
 
   function mends(of: Extract<WorkMessage, { kind: 'mends' }>['of']) {
-    const model = plan && modelById(plan.modelId);
+    const model = plan && modelOfPlan(plan);
     if (!plan || !model) return { mends: [], together: null };
     if ('group' in of) {
       const group = groupFindings(findings, {}).find(({ key }) => key === of.group);

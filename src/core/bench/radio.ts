@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { radioIdSchema } from '../plan';
+import { radioIdSchema, unitFactsSchema } from '../plan';
 import { copySchema } from './copy';
 import { ownSettingsSchema } from './several';
 
@@ -22,6 +22,10 @@ export const radioSchema = z.object({
   newerThan: z.string().nullable(),
   /** Percent, where its link says so. */
   battery: z.int().nullable(),
+  /** The ITU region whose set it is, by its own word. */
+  region: z.int(),
+  /** How it was made, by its newest sealed copy; null where that tells nothing of it. */
+  facts: unitFactsSchema.nullable(),
   /** What its owner calls it; empty where nothing. */
   label: z.string(),
   /** True where a write broke off that can go on. */

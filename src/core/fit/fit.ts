@@ -14,7 +14,7 @@ import {
 } from '../plan';
 import { remembered, rememberedAlong } from '../remember';
 import { fitBesides } from './besides';
-import type { Fit, FitChange, FittedPlanChannel } from './fitted';
+import type { Fit, FitBeside, FitChange, FittedPlanChannel } from './fitted';
 import { canSend, heldMode, obstacles } from './obstacle';
 
 /** The model's power nearest to the wanted one; of two as near, the lower. Gives mW. */
@@ -158,8 +158,27 @@ const settingsFor = (plan: Plan, model: Model): ModelSettings => plan.settings[m
 /** What is written of settings: those of the plan, and the shifts by which its channels were worked out. */
 const settingsOf = (model: Model, set: ModelSettings) => ({
   ...Object.fromEntries(model.storedShifts.map(({ setting, usual }) => [setting, usual])),
-  ...set,
+  ...without(model, set),
 });
+
+/** Settings but those that this unit has not. */
+const without = ({ unit }: Model, set: ModelSettings): ModelSettings =>
+  unit && unit.without.length > 0
+    ? Object.fromEntries(
+        Object.entries(set).filter(([key]) => unit.without.every(({ setting }) => setting !== key)),
+      )
+    : set;
+
+/** What a plan sets and this unit has not. */
+const lacking = ({ unit }: Model, set: ModelSettings): FitBeside[] =>
+  (unit?.without ?? [])
+    .filter(({ setting }) => set[setting] !== undefined)
+    .map(({ setting, name }) => ({
+      kind: 'setting',
+      id: setting,
+      text: 'A setting stays as the radio has it',
+      because: `${unit!.called} has no ${name}`,
+    }));
 
 const HOW: Record<FittedName['how'], string> = {
   whole: 'shown as',
@@ -302,6 +321,7 @@ export function fit(plan: Plan, model: Model): Fit {
     for (const change of made.changes) result.changes.push(change);
   }
   Object.assign(result, fitBesides(plan, model, result.channels));
+  result.besides.push(...lacking(model, settings));
   shownIn.set(result, shown);
   return result;
 }

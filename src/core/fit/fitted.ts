@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { contentSchema, fittedChannelSchema, type FittedChannel } from '../models';
-import { channelIdSchema, KIND_NAMES, settingValueSchema, type ChannelId, type Kind } from '../plan';
+import { channelIdSchema, KIND_NAMES, settingValueSchema, type ChannelId } from '../plan';
 import { OBSTACLES } from './obstacle';
 
 export const fitChangeSchema = z.object({
@@ -18,7 +18,8 @@ export type FitChange = z.infer<typeof fitChangeSchema>;
 export type FittedPlanChannel = FittedChannel & { id: ChannelId };
 
 export const fitBesideSchema = z.object({
-  kind: z.enum(KIND_NAMES as [Kind, ...Kind[]]),
+  kind: z.enum(['setting', ...KIND_NAMES]),
+  /** Of the record, or the setting's key. */
   id: z.string(),
   /** What becomes of it: `Left out`, `Named DAY ONE`. */
   text: z.string(),

@@ -100,6 +100,22 @@ export const versionSchema = z.object({
   value: z.int().min(0).max(255),
 });
 
+/**
+ * What belongs to one unit and is read of it: where it sends, and what it was bought with. `edges` are two whole numbers of two bytes for
+ * a band, lower and upper, in units of `step` Hz, all bits set where it does not send there; `open` a bit a band of the model, set where it
+ * sends; `options` a bit an option of the model, set where it has it. The bytes of `adds`, its last with them, add up to 0 modulo 256.
+ */
+export const unitPlaceSchema = z.object({
+  part: z.string().optional(),
+  /** The byte with the ITU region whose set it is. */
+  region: offset,
+  step: z.int().min(1),
+  edges: z.array(z.object({ band: z.string(), at: offset })),
+  open: offset.optional(),
+  options: offset.optional(),
+  adds: z.object({ from: offset, to: offset }),
+});
+
 export const formatSchema = z.object({
   container: containerSchema,
   signature: signatureSchema,
@@ -108,6 +124,7 @@ export const formatSchema = z.object({
   settings: z.array(settingSchema),
   checksums: z.array(checksumSchema),
   areas: z.array(areaSchema),
+  unit: unitPlaceSchema.optional(),
 });
 /** A format as it is written down; what has a usual value may be left out. */
 export type Format = z.input<typeof formatSchema>;

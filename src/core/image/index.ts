@@ -4,4 +4,5 @@ export * from './recognise';
 export * from './settings';
 export * from './settings.schema';
 export * from './to-plan';
+export * from './unit';
 export type { FieldValue } from '../format';

@@ -4,3 +4,4 @@ export * from './fitted-channel.schema';
 export * from './model';
 export * from './model.schema';
 export * from './registry';
+export * from './unit';

@@ -145,6 +145,24 @@ export const modelSchema = z.object({
   /** What it takes to get it ready for the cable or the card. */
   getReady: z.array(stepSchema).min(1),
   face: faceSchema,
+  /** What a unit may be bought with or without; without it the bands and settings that it brings are not there. */
+  options: z
+    .array(
+      z.object({
+        name: z.string(),
+        bands: z.array(z.string()).optional(),
+        settings: z.array(z.string()).optional(),
+      }),
+    )
+    .max(8)
+    .optional(),
+  /** Where this is the model as one unit of it is: what that is called, and the settings that it has not, each with what it lacks. */
+  unit: z
+    .object({
+      called: z.string(),
+      without: z.array(z.object({ setting: z.string(), name: z.string() })),
+    })
+    .optional(),
 });
 export type Model = z.infer<typeof modelSchema>;
 export type ModelBand = z.infer<typeof bandSchema>;

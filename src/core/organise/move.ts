@@ -93,6 +93,7 @@ export function moveToModel(
     plan: {
       ...plan,
       modelId: model.id,
+      unit: model.id === plan.modelId ? plan.unit : null,
       channels,
       leftOver: [...plan.leftOver, ...plan.channels.filter(({ id }) => !there.has(id)).map(withoutSlot)],
       zones: [

@@ -30,5 +30,6 @@ export * from './set-up.schema';
 export * from './skip-set';
 export * from './skip-set.schema';
 export * from './slots';
+export * from './unit.schema';
 export * from './zone';
 export * from './zone.schema';

@@ -4,6 +4,7 @@ import { text, trimmedText, wantedText } from '../text.schema';
 import { planIdSchema } from './ids.schema';
 import { listsSchema } from './kinds.schema';
 import { abbreviationsSchema } from './abbreviations.schema';
+import { unitSchema } from './unit.schema';
 import { FORMAT, LOOKED_AT_LIMIT, PLAN_NAME_LIMIT, SETTINGS_LIMITS } from './plan';
 
 const atMostKeys = (most: number) => (of: object) => Object.keys(of).length <= most;
@@ -64,6 +65,8 @@ export const headSchema = detailsSchema.extend({
   origin: originSchema.nullable().default(null),
   /** The plans that were made of this one, and the revision of each that has been looked at. */
   lookedAt: lookedAtSchema.default({}),
+  /** The one radio of its model that it is worked on for; null where it is for any. */
+  unit: unitSchema.nullable().default(null),
 });
 
 /** The plan document: its details, and its records by kind. Every record has an id and refers to others by theirs. */

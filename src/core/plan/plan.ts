@@ -15,6 +15,7 @@ export const HEAD_FIELDS = [
   'settings',
   'origin',
   'lookedAt',
+  'unit',
 ] as const;
 
 /** The format of plan documents that is written; older ones are read, see `readDocument`. */
@@ -36,6 +37,7 @@ export function newPlan(id: Plan['id'], details: PlanDetails): Plan {
     settings: {},
     origin: null,
     lookedAt: {},
+    unit: null,
     ...emptyLists(),
   };
 }
@@ -49,6 +51,7 @@ export const headOf = ({
   settings,
   origin,
   lookedAt,
+  unit,
 }: PlanHead): PlanHead => ({
   name,
   modelId,
@@ -57,6 +60,7 @@ export const headOf = ({
   settings,
   origin,
   lookedAt,
+  unit,
 });
 
 /** The short forms that the plan's names are fitted with. */

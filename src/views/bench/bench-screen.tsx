@@ -17,6 +17,7 @@ import { useBench, type BenchInHand } from './use-bench';
 import { WritePanel } from './write-panel';
 import type { PlanId } from '@/core/plan';
 import type { Bench, Radio } from '@/core/bench';
+import { Otherwise } from './otherwise';
 import type { PlanName } from './plan-name';
 
 interface Props {
@@ -98,7 +99,11 @@ function OneRadio({
   const busy = job?.state === 'running' || (live !== undefined && live.state !== 'ended');
   const broke = job !== undefined && !busy && job.result.radio === 'half written';
   const [chosenPlan, setChosenPlan] = useState(
-    planId ?? plans.find(({ modelId }) => modelId === radio.modelId)?.id ?? plans[0]?.id ?? null,
+    planId ??
+      plans.find(({ unit }) => unit === radio.id)?.id ??
+      plans.find(({ modelId }) => modelId === radio.modelId)?.id ??
+      plans[0]?.id ??
+      null,
   );
   const plan = plans.find(({ id }) => id === chosenPlan);
   return (
@@ -114,7 +119,7 @@ function OneRadio({
             ) : (
               'Firmware '
             )}
-            <span className="mono">{radio.firmware}</span>
+            <span className="mono">{radio.firmware}</span>, region {radio.region}
             {radio.battery !== null && <>, battery {radio.battery} %</>}
             {radio.port
               ? `, ${hasCard(radio) ? 'its card in' : 'on'} ${radio.port}`
@@ -130,6 +135,7 @@ function OneRadio({
             Read
           </Button>
         </div>
+        <Otherwise radio={radio} />
         {radio.state === 'half written' && !busy && (
           <HalfWritten radio={radio} hand={hand} how={broke ? job.message : null} />
         )}

@@ -124,7 +124,9 @@ export function WritePanel({
         <Choice
           label="Write the plan"
           value={chosen!}
-          options={plans.map(({ id, name }) => [id, name] as const)}
+          options={plans.map(
+            ({ id, name, unit }) => [id, unit === radio.id ? `${name}, for this radio` : name] as const,
+          )}
           onChange={onChoose}
           className="w-60"
         />
@@ -187,6 +189,11 @@ export function WritePanel({
           )}
           <Button onClick={() => setAsking(false)}>Not now</Button>
         </div>
+      )}
+      {seen?.workedOnFor && (
+        <p className="text-[13px] text-soft">
+          This plan is worked on for {seen.workedOnFor}; here it is fitted anew for {radio.called}.
+        </p>
       )}
       {seen && seen.heldBack.length > 0 && <HeldBack heldBack={seen.heldBack} />}
       {preview.error && <Trouble>{preview.error.message}</Trouble>}

@@ -14,7 +14,7 @@ import {
   type StarterSet,
   type StationKind,
 } from '@/core/directory';
-import { modelById, sidesOf, slotsOf } from '@/core/models';
+import { modelOfPlan, sidesOf, slotsOf } from '@/core/models';
 import { makeId, type NewChannel, type Plan } from '@/core/plan';
 import type { Point } from '@/core/radio';
 import { call, sentenceOf } from '@/api/call';
@@ -80,7 +80,7 @@ function offersOf(sets: readonly StarterSet[]): Offer[] {
 
 /** The channels of a block that the plan's radio can hold. */
 function channelsOfOffer(offer: Offer, n: string, shown: readonly Candidate[], plan: Plan): NewChannel[] {
-  const model = modelById(plan.modelId)!;
+  const model = modelOfPlan(plan)!;
   if (offer.of === 'set')
     return channelsOfSet({ ...offer.set, channels: heldOf(offer.set, model).held }, newId);
   return firstOfKind(shown, offer.of, numberIn(n) ?? 0).flatMap(({ entry, source }) => {
@@ -91,7 +91,7 @@ function channelsOfOffer(offer: Offer, n: string, shown: readonly Candidate[], p
 
 /** Fills a radio in blocks: calling from here, weather from there, what was found, and so on until it is full; as one edit. */
 export function BlocksPanel({ plan, revision, shown, open, searched, onFilled, onClose }: Props) {
-  const model = modelById(plan.modelId)!;
+  const model = modelOfPlan(plan)!;
   const { region } = plan.owner;
   const sets = useQuery({
     queryKey: ['starter-sets', region],

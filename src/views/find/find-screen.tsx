@@ -5,7 +5,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { modelById } from '@/core/models';
+import { modelOfPlan } from '@/core/models';
 import { firstOf, stationKey } from '@/core/directory';
 import { placeAlong, type DistanceUnit, type Point } from '@/core/radio';
 import type { PlanId } from '@/core/plan';
@@ -101,7 +101,7 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
       : { kind: 'none' };
   }, [query, cut, search.drafted]);
   const { plan } = kept.data ?? {};
-  const model = plan ? modelById(plan.modelId) : undefined;
+  const model = plan ? modelOfPlan(plan) : undefined;
   const map = (
     <StationsMap
       candidates={shown}

@@ -12,7 +12,7 @@ import {
 } from '@/core/directory';
 import { fitNames } from '@/core/fit';
 import { formatAccess, type Point } from '@/core/radio';
-import { modelById, sidesOf } from '@/core/models';
+import { modelOfPlan, sidesOf } from '@/core/models';
 import {
   abbreviationsOf,
   makeId,
@@ -65,7 +65,7 @@ export function PlacePanel({
   dayOf,
   onPlaced,
 }: Props) {
-  const model = modelById(whole.modelId)!;
+  const model = modelOfPlan(whole)!;
   const [placement, setPlacement] = useState<Placement>('next-free');
   const [list, setList] = useState(0);
   const [at, setAt] = useState(String(model.slots.first));

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { cardSheets, PAPER_NAMES, PAPERS, paperRows, type PaperRow } from '@/core/fit';
-import { modelById } from '@/core/models';
+import { modelOfPlan } from '@/core/models';
 import type { Plan } from '@/core/plan';
 import { PrintButton } from './print-button';
 
@@ -15,7 +15,7 @@ interface Props {
 /** A plan on paper: as it will be printed, and what prints it. */
 export function PaperScreen({ plan, as: asked, pdf }: Props) {
   const as = PAPERS.find((one) => one === asked) ?? 'card';
-  const model = modelById(plan.modelId)!;
+  const model = modelOfPlan(plan)!;
   const rows = paperRows(plan, model);
   const title = `${plan.name}${plan.owner.callSign ? `, ${plan.owner.callSign}` : ''}`;
   const radio = `${model.maker} ${model.name}`;

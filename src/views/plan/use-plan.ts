@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import type { LiveTold } from '@/core/bench';
 import type { Neighbour } from '@/core/check';
 import type { HeardByChannel } from '@/core/heard';
-import { modelById, receiveRanges, type Model } from '@/core/models';
+import { modelOfPlan, receiveRanges, type Model } from '@/core/models';
 import { placesOf, slotText, type CellContext, type ChannelId, type Plan } from '@/core/plan';
 import type { KeptPlan } from '@/api/plans';
 import type { WorkAnswer } from '@/workers/plan-work';
@@ -117,7 +117,7 @@ export function usePlan(initial: KeptPlan): PlanInHand {
   const [store] = useState(() => createPlanStore(initial, planServer(initial.plan.id)));
   const state = useSyncExternalStore(store.subscribe, store.get, store.get);
   const { plan } = state;
-  const model = modelById(plan.modelId)!;
+  const model = modelOfPlan(plan)!;
   const shown = useShown(plan, model);
   const planId = plan.id;
   const region = plan.owner.region;

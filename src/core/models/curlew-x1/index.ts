@@ -26,6 +26,7 @@ export const curlewX1: Model = {
     { label: '2 W', milliwatts: 2_000 },
     { label: '0.5 W', milliwatts: 500 },
   ],
+  options: [{ name: 'GNSS receiver', settings: ['gnss'] }],
   storesPower: false,
   tones: [...TONES],
   codes: [...CODES],

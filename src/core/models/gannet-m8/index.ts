@@ -41,6 +41,7 @@ export const gannetM8: Model = {
     { label: 'Middle', milliwatts: 20_000 },
     { label: 'Low', milliwatts: 5_000 },
   ],
+  options: [{ name: 'cross-band unit', settings: ['crossBand'] }],
   storesPower: true,
   tones: [...TONES],
   codes: [...CODES],

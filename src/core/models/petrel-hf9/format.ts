@@ -8,6 +8,20 @@ export const format: Format = {
   signature: { at: 0, text: 'PETRLHF9' },
   version: { at: 0x14, value: 1 },
   container: { kind: 'bytes', bytes: 0x2000 },
+  unit: {
+    region: 0x0020,
+    step: 10_000,
+    options: 0x0021,
+    open: 0x0022,
+    edges: [
+      { band: '80 m', at: 0x0024 },
+      { band: '40 m', at: 0x0028 },
+      { band: '6 m', at: 0x002c },
+      { band: '2 m', at: 0x0030 },
+      { band: '70 cm', at: 0x0034 },
+    ],
+    adds: { from: 0x0020, to: 0x003f },
+  },
   areas: [
     { name: 'Identification, firmware', from: 0x0000, bytes: 0x0020, owner: 'unit' },
     { name: 'Region and band edges', from: 0x0020, bytes: 0x0020, owner: 'unit' },

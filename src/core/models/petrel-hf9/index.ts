@@ -29,6 +29,7 @@ export const petrelHF9: Model = {
     { label: '20 W', milliwatts: 20_000 },
     { label: '5 W', milliwatts: 5_000 },
   ],
+  options: [{ name: '70 cm unit', bands: ['70 cm'], settings: ['shift70cm'] }],
   storesPower: true,
   tones: TONES.filter((tone) => !LATER.has(tone)),
   codes: [],

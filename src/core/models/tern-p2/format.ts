@@ -9,6 +9,15 @@ export const format: Format = {
   signature: { at: 0, text: 'TERN-P2 ' },
   version: { at: 0x14, value: 1 },
   container: { kind: 'bytes', bytes: 0x2000 },
+  unit: {
+    region: 0x0020,
+    step: 10_000,
+    edges: [
+      { band: '2 m', at: 0x0022 },
+      { band: '70 cm', at: 0x0026 },
+    ],
+    adds: { from: 0x0020, to: 0x003f },
+  },
   areas: [
     { name: 'Identification, serial, firmware', from: 0x0000, bytes: 0x0020, owner: 'unit' },
     { name: 'Region and band edges', from: 0x0020, bytes: 0x0020, owner: 'unit' },

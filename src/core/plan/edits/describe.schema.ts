@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { abbreviationsSchema } from '../abbreviations.schema';
 import { detailsSchema, lookedAtSchema, originSchema, ownerSchema, settingsSchema } from '../plan.schema';
+import { unitSchema } from '../unit.schema';
 
 export const describeSchema = z.object({
   name: z.literal('describe'),
@@ -10,6 +11,7 @@ export const describeSchema = z.object({
       settings: settingsSchema,
       origin: originSchema.nullable(),
       lookedAt: lookedAtSchema,
+      unit: unitSchema.nullable(),
       owner: ownerSchema.partial(),
     })
     .partial()

@@ -12,6 +12,7 @@ import {
 import { KINDS, type OwnKind } from '../kinds';
 import { SCHEMAS } from '../kinds.schema';
 import { detailsSchema, headSchema, lookedAtSchema, originSchema, settingsSchema } from '../plan.schema';
+import { unitSchema } from '../unit.schema';
 
 const channels = z.array(channelSchema).max(CHANNEL_LIMIT);
 const channelIds = z.array(channelIdSchema).max(CHANNEL_LIMIT);
@@ -43,6 +44,7 @@ export const restoreSchema = z.object({
       settings: settingsSchema.optional(),
       origin: originSchema.nullable().optional(),
       lookedAt: lookedAtSchema.optional(),
+      unit: unitSchema.nullable().optional(),
     })
     .optional(),
   // How logs of format 1 have it: channels alone, and the oldest know no abbreviations.

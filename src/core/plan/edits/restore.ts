@@ -7,10 +7,10 @@ import type { RestoreEdit } from './restore.schema';
 /** A difference laid over the plan: the form that inverses take. */
 export const restore = defineEdit<RestoreEdit>({
   apply: (plan, edit) => {
-    const { abbreviations, settings, origin, lookedAt } = plan;
+    const { abbreviations, settings, origin, lookedAt, unit } = plan;
     // The oldest heads say nothing of abbreviations, older ones nothing of settings; later ones may say that there were none.
     const said = edit.head ?? edit.details;
-    const head = said && { abbreviations, settings, origin, lookedAt, ...said };
+    const head = said && { abbreviations, settings, origin, lookedAt, unit, ...said };
     return applyDifference(plan, { records: recordsIn(edit), ...(head && { head }) });
   },
   label(edit) {

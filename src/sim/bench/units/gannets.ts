@@ -78,6 +78,7 @@ export const GANNETS: readonly UnitSpec[] = [
     serial: 'LK800245',
     firmware: '2.01',
     region: 3,
+    made: { lacks: ['cross-band unit'] },
     seed: 800245,
     content: {
       channels: [

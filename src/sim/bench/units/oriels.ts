@@ -39,6 +39,7 @@ export const ORIELS: readonly UnitSpec[] = [
     serial: 'OR910087',
     firmware: '1.30',
     region: 3,
+    made: { lacks: ['70 cm unit'] },
     seed: 910087,
     content: {
       channels: [petrel(1, 'Isles net', 3_660_000, { mode: 'LSB' }), petrel(2, 'Calling 2 m', 145_500_000)],
@@ -111,6 +112,7 @@ export const ORIELS: readonly UnitSpec[] = [
     serial: 'OR110340',
     firmware: '3.02',
     region: 3,
+    made: { lacks: ['GNSS receiver'] },
     seed: 110340,
     content: {
       channels: [curlew(1, 'Harbour', 156_800_000, { tx: null }), curlew(2, 'Calling', 145_500_000)],

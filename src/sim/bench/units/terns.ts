@@ -14,6 +14,8 @@ const settings = {
   light: 5,
 };
 
+const mhz = (from: number, to: number) => ({ from: from * 1_000_000, to: to * 1_000_000 });
+
 export const TERNS: readonly UnitSpec[] = [
   {
     id: 'tern-1',
@@ -86,7 +88,10 @@ export const TERNS: readonly UnitSpec[] = [
     model: ternP2,
     serial: `LK${seed}`,
     firmware: '1.07',
-    region: 3,
+    // The last was sold elsewhere, and sends on less.
+    ...(at === 2
+      ? { region: 1, made: { sends: { '2 m': mhz(144, 146), '70 cm': mhz(430, 440) } } }
+      : { region: 3 }),
     seed,
     content: {
       channels: [channel(0, 'CALL2', 145_500_000), channel(1, 'CLUB', 145_375_000, { power: 1000 })],

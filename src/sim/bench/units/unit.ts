@@ -1,7 +1,8 @@
-import { encodeImage, type ToWrite } from '../../../core/image';
+import { encodeImage, withUnit, type ToWrite } from '../../../core/image';
 import type { FittedChannel, Model } from '../../../core/models';
 import { formatOf } from '../../../core/models/formats';
 import { blankImage, partStart } from '../../../core/format';
+import type { UnitFacts } from '../../../core/plan';
 import { seeded } from '../../random';
 
 /** A unit on the bench: what is stamped on it, and what it holds when it is new. */
@@ -13,6 +14,8 @@ export interface UnitSpec {
   firmware: string;
   region: number;
   seed: number;
+  /** Where it sends and what it was bought without, where that is not as its model is. */
+  made?: Partial<UnitFacts>;
   content: ToWrite;
 }
 
@@ -36,7 +39,7 @@ export const channelsOf =
 export const tone = (tenths: number) => ({ kind: 'tone' as const, tone: tenths });
 
 /** The memory of a new unit: its own serial, region, band edges, counters and calibration, and its first content. */
-export function newMemory({ model, serial, firmware, region, seed, content }: UnitSpec): Uint8Array {
+export function newMemory({ model, serial, firmware, region, seed, made, content }: UnitSpec): Uint8Array {
   const format = formatOf(model);
   const image = blankImage(format);
   const put = (at: number, text: string) => image.set(new TextEncoder().encode(text), at);
@@ -57,8 +60,7 @@ export function newMemory({ model, serial, firmware, region, seed, content }: Un
   put(0x08, serial.padEnd(8));
   put(0x10, firmware.padEnd(4));
   image[0x14] = 1;
-  image[0x20] = region;
   for (const area of format.areas)
     if (area.owner === 'volatile') image.fill(0, area.from, area.from + area.bytes);
-  return encodeImage(content, image, model);
+  return encodeImage(content, withUnit(image, model, { region, sends: {}, lacks: [], ...made }), model);
 }

@@ -14,6 +14,7 @@ import { ImagePane } from './image-pane';
 import { Matrix } from './matrix';
 import { MovePane } from './move-pane';
 import { SettingsPane } from './settings-pane';
+import { UnitPane } from './unit-pane';
 import { useAgainst, usePicks } from './use-against';
 
 const MOST = 6;
@@ -91,6 +92,7 @@ export function RadiosPage() {
           className="flex w-[300px] shrink-0 flex-col gap-3 overflow-y-auto max-lg:w-full!"
         >
           {going && <MovePane key={going.id} model={going} onClose={() => setGoing(null)} />}
+          <UnitPane read={read} />
           <FamilyPane />
           <BringInPane />
           <SettingsPane />

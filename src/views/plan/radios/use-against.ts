@@ -4,7 +4,7 @@ import { useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
-import { modelById, MODELS } from '@/core/models';
+import { modelById, modelOfUnit, MODELS } from '@/core/models';
 import type { Against } from '@/core/organise';
 import { heldContent } from '@/views/parts';
 
@@ -44,7 +44,7 @@ export function useAgainst(picked: readonly string[], read: ReturnType<typeof us
         if (!radio || !content?.ok) return [];
         return [
           {
-            model: modelById(radio.modelId)!,
+            model: modelOfUnit(modelById(radio.modelId)!, radio),
             unit: { id: radio.id, called: radio.called, channels: content.value.channels },
           },
         ];
