@@ -2,6 +2,8 @@ import { z } from 'zod';
 import {
   batchSchema,
   benchSchema,
+  CARD_ZIP_BYTES,
+  cardOpenedSchema,
   copyComparisonSchema,
   copyIdSchema,
   copySchema,
@@ -52,6 +54,25 @@ export const radioApi = {
   }),
   radios: operation('GET', '/api/radios', 'The bench: ports, and every radio that has been on one', {
     response: benchSchema,
+  }),
+  openCard: operation(
+    'POST',
+    '/api/cards',
+    'Reads the card of a radio out of a zip, and seals what is on it',
+    {
+      body: z.strictObject({
+        base64: z.base64().max(Math.ceil(CARD_ZIP_BYTES / 3) * 4, 'is longer than the zip of any card'),
+      }),
+      status: 201,
+      response: cardOpenedSchema,
+      problems: [413, 422, 507],
+    },
+  ),
+  card: fileOperation('/api/radios/{id}/card', 'The card of a radio as a zip, with a plan on it', {
+    params: radioParams,
+    query: z.object({ plan: planIdSchema }),
+    type: 'application/zip',
+    problems: [404, 409, 410, 422],
   }),
   copies: operation('GET', '/api/radios/{id}/copies', 'The sealed copies of a radio, newest first', {
     params: radioParams,

@@ -46,6 +46,8 @@ export const PROBLEM_KINDS = [
   'image-damaged',
   'image-unknown',
   'never-read',
+  'no-card',
+  'half-card',
   'no-copy',
   'no-live-link',
   'not-alike',

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { JobRequest } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { decodeImage } from '../core/image';
-import { MANIFEST } from '../core/link';
+import { cardOfZip, MANIFEST, zipOfCard } from '../core/link';
 import { ploverF5 } from '../core/models/plover-f5';
 import type { RadioId } from '../core/plan';
 import { placing } from '../core/samples.test.kit';
@@ -11,6 +11,7 @@ import { UNITS } from '../sim/bench/units';
 import { startSim } from '../sim/server';
 import { lookAtBench } from './bench';
 import { filesOnCard, runCard } from './card-reader';
+import { cardZip, openCard } from './card-zip';
 import { getCopy, newestCopy } from './copies';
 import { dataFolder } from './data-folder.test.kit';
 import { getJob, startJob } from './jobs';
@@ -115,6 +116,41 @@ test('a plan is written on the card and read back; in the radio it is only when 
   ]);
   await toReader();
   expect(await port()).toMatchObject({ radioId, loaded: true });
+});
+
+test('a card in another machine’s reader goes through the browser as a zip, both ways', async () => {
+  const request = await planOf(1, 2, 3);
+  const { file, type, name } = await cardZip(radioId, request.planId);
+  expect([type, name]).toEqual(['application/zip', 'plan-of-3-or520144.zip']);
+  // Unpacked onto the card, and loaded in the radio.
+  const files = cardOfZip(file);
+  if (!files.ok) throw new Error(files.reason);
+  for (const [file, bytes] of files.value) writeFileSync(join(reader, 'plover-1', file), bytes);
+  await toRadio();
+  const { channel, card } = await hand({ slot: 1, card: 'load' });
+  const { plan } = await getPlan(request.planId);
+  expect([card.says, channel?.name]).toEqual(['LOADED', plan.channels[1]!.name]);
+  // Saved again in the radio, packed, and read: the same bytes, sealed for the same unit.
+  await hand({ card: 'save' });
+  await toReader();
+  const onCard = [...(await filesOnCard(join(reader, 'plover-1')))];
+  const back = zipOfCard(onCard.map(([name, bytes]) => ({ name, bytes })));
+  const opened = await openCard(Buffer.from(back).toString('base64'));
+  expect(opened).toMatchObject({ radioId, called: 'OR520144' });
+  const copy = await getCopy(opened.copyId);
+  const content = decodeImage(copy.image, ploverF5);
+  expect(content.ok && content.value.channels.map(({ slot, tx }) => [slot, tx])).toEqual(
+    contentToWrite(plan, ploverF5).channels.map(({ slot, tx }) => [slot, tx]),
+  );
+
+  // Half of it is not kept, and neither is what is none.
+  const copies = (await here())!.copies.length;
+  const half = zipOfCard(
+    onCard.filter(([name]) => name !== 'SET.TXT').map(([name, bytes]) => ({ name, bytes })),
+  );
+  await expect(openCard(Buffer.from(half).toString('base64'))).rejects.toMatchObject({ kind: 'half-card' });
+  await expect(openCard('AAAA')).rejects.toMatchObject({ kind: 'no-card' });
+  expect((await here())!.copies).toHaveLength(copies);
 });
 
 test('taken out in the middle the card is half, the radio takes nothing of it, and the write goes on or is made anew', async () => {

@@ -20,6 +20,17 @@ export const copySchema = z.object({
   /** What somebody says of it; empty where nothing. */
   note: z.string(),
 });
+/** Longest zip of a card that is read, bytes: its files are text, and would be smaller. */
+export const CARD_ZIP_BYTES = 1_000_000;
+
+/** What came of a card that was opened: whose it is, and the sealed copy of what is on it. */
+export const cardOpenedSchema = z.object({
+  radioId: radioIdSchema,
+  copyId: copyIdSchema,
+  called: z.string(),
+});
+export type CardOpened = z.infer<typeof cardOpenedSchema>;
+
 /** Longest note on a sealed copy, characters. */
 export const NOTE_LIMIT = 200;
 export type Copy = z.infer<typeof copySchema>;

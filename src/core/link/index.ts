@@ -1,6 +1,7 @@
 export * from './block';
 export * from './block-frame';
 export * from './card';
+export * from './card-zip';
 export * from './driver';
 export * from './frame';
 export * from './host';

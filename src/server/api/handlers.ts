@@ -11,6 +11,7 @@ import { dropSet, keepSet, listSets } from '../starter-sets';
 import { leaveNews, newsOfPlan } from '../news';
 import { exportPlan, exportStations, planJsonSchema } from '../export';
 import { databaseKind } from '../health';
+import { cardZip, openCard } from '../card-zip';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
 import { importFile } from '../import';
 import { lookAtKeeping, readBackup } from '../keeping';
@@ -133,6 +134,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   entries: ({ query: { radius, plan, model, ...at }, gone }) =>
     searchRegister({ ...at, radiusKm: radius, planId: plan, modelId: model }, gone),
   radios: () => lookAtBench(),
+  openCard: ({ body }) => openCard(body.base64),
+  card: ({ params, query }) => cardZip(params.id, query.plan),
   copies: async ({ params }) => ({ copies: await listCopies(params.id) }),
   writePreview: ({ params, query }) => previewWrite(params.id, query.plan),
   byHand: ({ params, query }) => doneByHand(params.id, query.plan),

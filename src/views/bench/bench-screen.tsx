@@ -1,6 +1,5 @@
 'use client';
 
-import clsx from 'clsx';
 import { useState } from 'react';
 import { modelById } from '@/core/models';
 import { USUAL_REGION } from '@/core/radio';
@@ -17,8 +16,12 @@ import { useBench, type BenchInHand } from './use-bench';
 import { WritePanel } from './write-panel';
 import type { PlanId } from '@/core/plan';
 import type { Bench, Radio } from '@/core/bench';
+import { OpenCard } from './card-zip';
+import { HalfWritten } from './half-written';
+import { hasCard } from './has-card';
 import { Otherwise } from './otherwise';
 import type { PlanName } from './plan-name';
+import { RadioList } from './radio-list';
 
 interface Props {
   plans: PlanName[];
@@ -30,58 +33,6 @@ interface Props {
 type Port = Bench['ports'][number];
 /** True where something is plugged in and nobody is known to be there. */
 const isSilent = ({ radioId, busy }: Port) => radioId === null && !busy;
-
-/** True where it has no cable, but a memory card. */
-const hasCard = ({ modelId }: Radio) => modelById(modelId)?.link?.kind === 'card';
-
-function RadioList({
-  radios,
-  chosen,
-  liveOf,
-  onChoose,
-}: {
-  radios: Radio[];
-  liveOf: BenchInHand['liveOf'];
-  chosen: string | null;
-  onChoose: (id: string) => void;
-}) {
-  return (
-    <ul aria-label="Radios" className="flex flex-col gap-1.5">
-      {radios.map((radio) => (
-        <li key={radio.id}>
-          <button
-            type="button"
-            aria-pressed={radio.id === chosen}
-            onClick={() => onChoose(radio.id)}
-            className={clsx(
-              'w-full rounded-md border px-3 py-2 text-left',
-              radio.id === chosen ? 'border-ink bg-sheet' : 'border-line bg-transparent hover:bg-sheet',
-            )}
-          >
-            <span className="flex justify-between gap-2">
-              <b className="font-semibold">{radio.model}</b>
-              <span className={clsx('whitespace-nowrap text-[13px]', radio.port ? 'text-ink' : 'text-soft')}>
-                {liveOf(radio.id)?.state === 'live'
-                  ? 'live'
-                  : radio.port
-                    ? hasCard(radio)
-                      ? 'card is in'
-                      : 'plugged in'
-                    : 'away'}
-              </span>
-            </span>
-            {radio.serial && <span className="mono text-[13px] text-soft">{radio.serial}</span>}
-            {radio.state === 'half written' && (
-              <span className="block text-[13px] font-medium text-stop">
-                {hasCard(radio) ? 'half a card' : 'half written'}
-              </span>
-            )}
-          </button>
-        </li>
-      ))}
-    </ul>
-  );
-}
 
 function OneRadio({
   radio,
@@ -194,51 +145,6 @@ function OneRadio({
   );
 }
 
-/** What a radio is in which a write broke off, and what can be done. */
-function HalfWritten({ radio, hand, how }: { radio: Radio; hand: BenchInHand; how: string | null }) {
-  const { called, port, canResume } = radio;
-  return (
-    <div
-      role="alert"
-      aria-label={how === null ? undefined : 'Under way'}
-      className="flex shrink-0 items-center gap-3 rounded-md border border-stop bg-stop-wash px-3 py-2"
-    >
-      <p className="min-w-0 flex-1">
-        {how === null ? (
-          <>
-            {hasCard(radio) ? (
-              <>
-                <b className="font-semibold">The card of {called} is copied in part.</b> The radio takes
-                nothing of it, and is as it was. {port === null ? 'Put the card in; then ' : 'You can '}
-              </>
-            ) : (
-              <>
-                <b className="font-semibold">{called} is half written.</b> It hears and sends nothing until it
-                is written whole. {port === null ? 'Plug it in; then ' : 'You can '}
-              </>
-            )}
-            {canResume ? 'go on with the write that broke off, ' : ''}write the plan anew, or restore a sealed
-            copy.
-          </>
-        ) : (
-          <>
-            <b className="font-semibold">Broken off.</b> {how}
-          </>
-        )}
-      </p>
-      {canResume && (
-        <Button
-          kind="strong"
-          disabled={port === null}
-          onClick={() => hand.start.mutate({ kind: 'resume', radioId: radio.id })}
-        >
-          Go on with the write
-        </Button>
-      )}
-    </div>
-  );
-}
-
 /** What is still to be done with a card that Veridon wrote: it is in the radio when the radio has loaded it. */
 function OnCard({ radio, hand }: { radio: Radio; hand: BenchInHand }) {
   const loaded = hand.bench?.ports.find(({ name }) => name === radio.port)?.loaded ?? null;
@@ -331,6 +237,12 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
     ]),
   );
   const silent = hand.bench?.ports.filter(isSilent) ?? [];
+  // Nobody asks for a card where no radio has one.
+  const cards = radios.some(hasCard);
+  const opened = (id: string) => {
+    hand.look();
+    setChosenId(id);
+  };
   const link = (
     <a className="underline" href={benchUrl} target="_blank" rel="noreferrer">
       simulated bench
@@ -355,6 +267,7 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
         {silent.map((port) => (
           <SilentPort key={port.name} port={port} />
         ))}
+        {cards && <OpenCard onOpened={opened} />}
         {hand.bench && radios.length > 0 && <Lying lying={hand.bench.lying} />}
         {(radios.length > 0 || hand.bench?.reachable === false) && (
           <p className="text-[13px] text-soft">
@@ -379,6 +292,9 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
           <p className="pt-2 text-soft">
             Plug one in on the {link} and it appears here. Read it first: what it holds now is sealed, so that
             you can always go back.
+          </p>
+          <p className="flex flex-col items-center gap-2 pt-3">
+            <OpenCard onOpened={opened} />
           </p>
           {hand.bench && <Lying lying={hand.bench.lying} />}
         </section>

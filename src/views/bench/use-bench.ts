@@ -84,6 +84,8 @@ export function useBench() {
     decide,
     stop: (id: string) => stop.mutate(id),
     dismiss: setDismissed,
+    /** Looks again at once. */
+    look: () => void client.invalidateQueries(),
   };
 }
 

@@ -12,6 +12,8 @@ import { Changes } from './changes';
 import type { BenchInHand } from './use-bench';
 import { LOW_BATTERY, type Radio, type WritePreview } from '@/core/bench';
 import { slotText, type PlanId } from '@/core/plan';
+import { SaveCard } from './card-zip';
+import { hasCard } from './has-card';
 import type { PlanName } from './plan-name';
 
 /** What a stop keeps out of the radio; channels with the same reason are told of together. */
@@ -190,6 +192,7 @@ export function WritePanel({
           <Button onClick={() => setAsking(false)}>Not now</Button>
         </div>
       )}
+      {hasCard(radio) && hindrance === null && <SaveCard radio={radio} planId={chosen} />}
       {seen?.workedOnFor && (
         <p className="text-[13px] text-soft">
           This plan is worked on for {seen.workedOnFor}; here it is fitted anew for {radio.called}.
