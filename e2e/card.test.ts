@@ -1,4 +1,8 @@
-import { press, sees, worldAndBrowser } from './harness';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ElementHandle } from 'puppeteer-core';
+import { choose, press, sees, until, worldAndBrowser } from './harness';
 
 /** A radio without a cable: saved to its card in the radio, read and written in Veridon, loaded in the radio, each from its own side. */
 
@@ -73,4 +77,61 @@ test('taken out in the middle of a write it is half a card: the radio goes on as
   await sees(page(), 'main', 'The card is copied in part');
   await press(page(), 'Go on with the write');
   await sees(page(), '[aria-label="Under way"]', 'holds what was to be written');
+});
+
+test('a card in another machine’s reader: its files are saved as a zip, and a zip of a card is read and sealed', async () => {
+  const { body } = await world().api<{
+    plan: { channels: { id: string; slot: number }[] };
+    revision: number;
+  }>(`/api/plans/${planId}`);
+  const first = body.plan.channels.find(({ slot }) => slot === 1)!;
+  const edit = { name: 'change', changes: [{ id: first.id, set: { name: 'By the zip' } }] };
+  await world().api(`/api/plans/${planId}/edits`, 'POST', { base: body.revision, edit });
+  await toBench(`?plan=${planId}`);
+  await sees(page(), '[aria-label="Write a plan"]', 'Is the card in another machine?');
+  const link = (await page().$('::-p-aria([name="Save its files as a zip"])'))!;
+  const saved = await link.evaluate(async (anchor) => {
+    const answer = await fetch((anchor as HTMLAnchorElement).href);
+    return {
+      type: answer.headers.get('content-type'),
+      bytes: [...new Uint8Array(await answer.arrayBuffer())],
+    };
+  });
+  expect(saved.type).toBe('application/zip');
+  const folder = mkdtempSync(join(tmpdir(), 'veridon-zip-'));
+  const zip = join(folder, 'card.zip');
+  writeFileSync(zip, Buffer.from(saved.bytes));
+  const input = await page().waitForSelector('input[aria-label="Zip of a card"]');
+  await (input as ElementHandle<HTMLInputElement>).uploadFile(zip);
+  await sees(
+    page(),
+    '[role=status]',
+    `The card of ${SERIAL} was read; its content is kept as a sealed copy.`,
+  );
+  await sees(page(), '[aria-label="In the radio"]', 'By the zip');
+  // What is none is refused in words, and nothing is sealed.
+  writeFileSync(zip, 'Greetings from the isles');
+  await (input as ElementHandle<HTMLInputElement>).uploadFile(zip);
+  await sees(page(), 'main', 'This is no zip archive');
+  rmSync(folder, { recursive: true });
+});
+
+test('a plan that is worked on for one radio says so, on its own pages and at the write', async () => {
+  // It was made of what was read of that radio.
+  await page().goto(`${world().url}/plans/${planId}/radios`);
+  await sees(page(), '[aria-label="The radio that it is worked on for"]', SERIAL);
+  await sees(
+    page(),
+    '[aria-label="The radio that it is worked on for"]',
+    'Its memory does not tell how it was made',
+  );
+  await choose(page(), 'Worked on for', 'Any Plover F5');
+  await until('linked to none', async () => {
+    const { body } = await world().api<{ plan: { unit: unknown } }>(`/api/plans/${planId}`);
+    return body.plan.unit === null;
+  });
+  await page().keyboard.press('Escape');
+  await world().api(`/api/plans/${planId}/undo`, 'POST');
+  await toBench();
+  await sees(page(), '[aria-label="Write a plan"]', 'for this radio');
 });

@@ -250,7 +250,7 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
   );
   return (
     <main className="flex h-full min-w-0 gap-4 px-4 pb-3 pt-3 max-lg:flex-col max-lg:overflow-y-auto">
-      <div className="flex w-56 shrink-0 flex-col gap-3 max-lg:w-full">
+      <div className="flex w-56 shrink-0 flex-col gap-3 overflow-y-auto *:shrink-0 max-lg:w-full max-lg:overflow-y-visible">
         <h1 className="text-[21px] font-semibold leading-8">Bench</h1>
         {hand.trouble && <Trouble>{hand.trouble}</Trouble>}
         {radios.length > 0 && (

@@ -44,16 +44,18 @@ export function Changes({
     className: 'flex h-7 items-center gap-3 border-b border-line text-[13px]',
     show: () => (
       <>
-        <span className="w-16 text-soft">{mark}</span>
+        <span className="w-16 shrink-0 text-soft">{mark}</span>
         <span className="mono shrink-0 text-soft">{placeText(model, channel)}</span>
-        <span className="mono w-36 shrink-0 truncate">{channel.name || '–'}</span>
-        <span className="mono w-20 text-receive">{formatFrequency(channel.rx)}</span>
+        <span className="mono w-36 min-w-14 truncate" title={channel.name}>
+          {channel.name || '–'}
+        </span>
+        <span className="mono w-20 shrink-0 text-receive">{formatFrequency(channel.rx)}</span>
         {channel.tx === null || channel.tx === channel.rx ? (
-          <span className="w-20 whitespace-nowrap text-soft">
+          <span className="w-20 shrink-0 whitespace-nowrap text-soft">
             {channel.tx === null ? 'listen only' : 'same'}
           </span>
         ) : (
-          <span className="mono w-20 text-transmit">{formatFrequency(channel.tx)}</span>
+          <span className="mono w-20 shrink-0 text-transmit">{formatFrequency(channel.tx)}</span>
         )}
         {before && (
           <span className="mono min-w-0 flex-1 truncate text-soft">

@@ -32,12 +32,13 @@ export function GetReady({ model, seen = NOTHING }: { model: Model; seen?: SeenO
               <span className="min-w-0 flex-1">
                 {n + 1}. {step.what}
                 {step.shows && <span className="text-soft"> It shows: {step.shows}.</span>}
+                {done && (
+                  <span className="whitespace-nowrap text-soft">
+                    {' '}
+                    <Check size={14} aria-hidden className="inline text-receive" /> done
+                  </span>
+                )}
               </span>
-              {done && (
-                <span className="flex shrink-0 items-center gap-1 text-soft">
-                  <Check size={14} aria-hidden className="text-receive" /> done
-                </span>
-              )}
             </li>
           );
         })}

@@ -187,6 +187,9 @@ export function PlanHeader({ onCheck }: { onCheck: () => void }) {
         <p className="flex gap-2 whitespace-nowrap text-[12.5px] text-soft">
           <span className="max-[1100px]:hidden">
             for {model.maker} {model.name}
+            {plan.unit?.called.includes(model.name) === false && (
+              <span className="mono"> {plan.unit.called}</span>
+            )}
           </span>
           <KeptState />
         </p>

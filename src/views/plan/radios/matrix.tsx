@@ -152,7 +152,7 @@ export function Matrix({
                     {unit
                       ? nowIn(unit)
                       : at === own
-                        ? 'this plan’s radio'
+                        ? `this plan’s radio${model.unit ? `, as ${model.unit.called} is` : ''}`
                         : gain && (gain.gained > 0 || gain.lost > 0)
                           ? [gain.gained > 0 && `gains ${gain.gained}`, gain.lost > 0 && `loses ${gain.lost}`]
                               .filter(Boolean)

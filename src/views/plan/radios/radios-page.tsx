@@ -31,7 +31,7 @@ export function RadiosPage() {
   const [going, setGoing] = useState<Model | null>(null);
   const shown = useDeferredValue(plan);
   const { models, units, read } = usePicks();
-  const against = useAgainst(picked, read);
+  const against = useAgainst(picked, read, model);
   const held = useMemo(() => sideBySide(shown, against), [shown, against]);
   const rows = useMemo(() => (order === 'loss' ? byLoss(held.rows) : held.rows), [held, order]);
   const own = held.columns.findIndex((column) => column.model.id === model.id && !column.unit);

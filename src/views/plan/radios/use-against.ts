@@ -4,7 +4,7 @@ import { useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
-import { modelById, modelOfUnit, MODELS } from '@/core/models';
+import { modelById, modelOfUnit, MODELS, type Model } from '@/core/models';
 import type { Against } from '@/core/organise';
 import { heldContent } from '@/views/parts';
 
@@ -30,15 +30,19 @@ export function usePicks() {
   }, [data]);
 }
 
-/** The picked ones with what they hold; a unit comes when its copy has been fetched. */
-export function useAgainst(picked: readonly string[], read: ReturnType<typeof usePicks>['read']): Against[] {
+/** The picked ones with what they hold; a unit comes when its copy has been fetched. `own` is the plan's model, as its unit is. */
+export function useAgainst(
+  picked: readonly string[],
+  read: ReturnType<typeof usePicks>['read'],
+  own: Model,
+): Against[] {
   const radios = useMemo(() => read.filter(({ id }) => picked.includes(id)), [read, picked]);
   const contents = useQueries({ queries: radios.map(heldContent), combine: dataOf });
   return useMemo(
     () =>
       picked.flatMap((key): Against[] => {
         const model = modelById(key);
-        if (model) return [{ model }];
+        if (model) return [{ model: key === own.id ? own : model }];
         const at = radios.findIndex(({ id }) => id === key);
         const [radio, content] = [radios[at], contents[at]];
         if (!radio || !content?.ok) return [];
@@ -49,7 +53,7 @@ export function useAgainst(picked: readonly string[], read: ReturnType<typeof us
           },
         ];
       }),
-    [picked, radios, contents],
+    [picked, radios, contents, own],
   );
 }
 
