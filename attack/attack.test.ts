@@ -3,12 +3,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { makeWorld, type World } from '../e2e/world';
 import { pullCables } from './cable';
+import { spoilCards } from './cards';
 import { crowd } from './crowd';
 import { hostileBench, lieToSearches } from './directory';
 import { kill } from './kills';
 import { cutPower, record, type Recording } from './power-cuts';
 import { makeUpRequests } from './requests';
 import { limits, type Report } from './figures';
+import { follow } from './following';
 
 /** A short run of every attack; `npm run attack` is the long one. */
 
@@ -72,6 +74,14 @@ describe('against the running application', () => {
   });
   test('cables', async () => {
     held(await pullCables(world, { faults: 6, seed: SEED, until: until() }));
+  });
+  test('cards', async () => {
+    held(await spoilCards(world, { rounds: 5, seed: SEED, until: until() }));
+  });
+  test('a radio and a plan that follow each other', async () => {
+    const figures = held(await follow(world, { rounds: 5, seed: SEED, until: until() }));
+    expect(figures.typed).toBeGreaterThan(2);
+    expect(figures.pressed).toBeGreaterThan(2);
   });
   test('kills', async () => {
     expect(held(await kill(world, { kills: 3, seed: SEED, until: until() })).kills).toBe(3);

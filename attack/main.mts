@@ -3,9 +3,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { makeWorld } from '../e2e/world';
 import { pullCables } from './cable';
+import { spoilCards } from './cards';
 import { crowd } from './crowd';
 import { hostileBench, lieToSearches } from './directory';
 import { memoryOf, type Report } from './figures';
+import { follow } from './following';
 import { kill } from './kills';
 import { cutPower, record } from './power-cuts';
 import { makeUpRequests } from './requests';
@@ -21,7 +23,7 @@ const argument = (name: string, otherwise: number) => {
 };
 const minutes = argument('minutes', 30);
 const seed = argument('seed', 1);
-/** One of cuts, requests, crowd, directory, cable, kills, for somebody who looks into it. */
+/** One of cuts, requests, crowd, directory, cable, cards, following, kills, for somebody who looks into it. */
 const at = process.argv.indexOf('--only');
 const only = at < 0 ? undefined : process.argv[at + 1];
 const wanted = (name: string) => only === undefined || only === name;
@@ -41,7 +43,7 @@ const folder = mkdtempSync(join(tmpdir(), 'veridon-attack-'));
 process.env.VERIDON_RESERVE_MB = '1';
 process.env.VERIDON_DATA_DIR = join(folder, 'cuts');
 if (wanted('cuts')) {
-  const until = share(0.3);
+  const until = share(0.25);
   const recording = await record(join(folder, 'cuts'), 150, seed);
   const { cuts, answered, faults } = await cutPower(recording, {
     // Some two seconds each; places are taken in order, so that there must be time for all of them.
@@ -57,13 +59,15 @@ const world = await makeWorld({ env: { VERIDON_BENCH_URL: between.url }, speed: 
 bench = world.bench;
 try {
   const before = memoryOf(world.pid());
-  if (wanted('requests')) tell(await makeUpRequests(world, { requests: Infinity, seed, until: share(0.25) }));
+  if (wanted('requests')) tell(await makeUpRequests(world, { requests: Infinity, seed, until: share(0.2) }));
   if (wanted('crowd'))
-    tell(await crowd(world, { clients: 20, greedy: 4, edits: 40, seed, until: share(0.2) }));
+    tell(await crowd(world, { clients: 20, greedy: 4, edits: 40, seed, until: share(0.15) }));
   if (wanted('directory'))
     tell(await lieToSearches(world, between.behave, { searches: 400, seed, until: share(0.1) }));
   console.log(`  memory after these, MB: ${Math.round(before)} to ${Math.round(memoryOf(world.pid()))}`);
-  if (wanted('cable')) tell(await pullCables(world, { faults: 200, seed, until: share(0.15) }));
+  if (wanted('cable')) tell(await pullCables(world, { faults: 200, seed, until: share(0.1) }));
+  if (wanted('cards')) tell(await spoilCards(world, { rounds: 200, seed, until: share(0.1) }));
+  if (wanted('following')) tell(await follow(world, { rounds: 400, seed, until: share(0.15) }));
   if (wanted('kills')) tell(await kill(world, { kills: 200, seed, until: end }));
   const mistakes = world.output().match(/^\s*(\w*Error|⨯).*$/gm) ?? [];
   tell({

@@ -299,6 +299,12 @@ export async function stopJob(id: string): Promise<Job> {
 }
 
 /** Jobs under way whose process is dead: what is known of their radios is said. Those of living processes are left alone. */
+/** What a write may have left that Veridon did not live to see the end of, and what to do. */
+const stoppedOf = (called: string, model: Model | undefined) =>
+  model?.link?.kind === 'card'
+    ? `the card of ${called}. It may be copied in part: the radio takes nothing of it then. Put it into the reader; if so, go on with the write.`
+    : `${called}. It may be half written: plug it in; if so, go on with the write, or restore its sealed copy.`;
+
 export async function closeLostJobs(): Promise<void> {
   const database = await writing();
   // The lock of the data directory lets one process in at a time: every other one is dead, however lately it showed itself.
@@ -310,7 +316,7 @@ export async function closeLostJobs(): Promise<void> {
     const harmless = row.kind === 'read';
     const message = harmless
       ? 'Veridon was stopped while reading. The radio is as it was.'
-      : `Veridon was stopped while writing ${calledOf({ serial, modelId: row.modelId })}. It may be half written: plug it in; if so, go on with the write, or restore its sealed copy.`;
+      : `Veridon was stopped while writing ${stoppedOf(calledOf({ serial, modelId: row.modelId }), modelById(row.modelId))}`;
     await database
       .update(jobs)
       .set({ state: 'failed', message, endedAt: new Date() })

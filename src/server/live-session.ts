@@ -297,7 +297,7 @@ export class LiveSession {
   }
 
   /** Writes down what both agreed on last. */
-  private async keep(): Promise<void> {
+  async keep(): Promise<void> {
     clearTimeout(this.keeping);
     if (this.over || this.waiting) return;
     const { radioId, planId, revision } = this.live;

@@ -145,6 +145,14 @@ export async function startLive(request: LiveRequest): Promise<Live> {
       )
     );
   }
+  try {
+    // Before it is answered: from then on a kill loses nothing of it.
+    await session.keep();
+  } catch (error) {
+    sessions.delete(radioId);
+    await session.end();
+    throw error;
+  }
   await record(session, model, plan, `${called} follows “${plan.name}” from now on.`, {
     ...(copyId !== undefined && { copyId }),
   });
