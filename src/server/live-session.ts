@@ -198,6 +198,7 @@ export class LiveSession {
         this.apart = [...this.apart, ...free.map((one) => ({ ...one, plan: error.detail }))];
         this.say(error.detail);
       }
+    else for (const text of said.slice(0, MOST_SAID)) this.say(text);
     this.agreed = agreed;
     this.seen = image;
     this.live.state = 'live';

@@ -106,8 +106,11 @@ test('a channel that was put in on the keys where the plan has put another is sa
     { place: '007', what: 'added', plan: expect.stringContaining('MINE') as string },
   ]);
   expect(all).toBeNull();
-  // Taken all the same, it goes where there is room.
-  expect(take(own, changes[0]!.edit).channels.map(({ slot }) => slot)).toEqual([0, 1, 2, 3, 7]);
+  // Taken all the same, it stands where the radio has it, and the plan's own waits left over.
+  const taken = take(own, changes[0]!.edit);
+  expect(taken.channels.map(({ slot, name }) => [slot, name])).toContainEqual([7, 'THEIRS']);
+  expect(taken.channels).toHaveLength(own.channels.length);
+  expect(taken.leftOver.map(({ name }) => name)).toEqual(['Mine']);
 });
 
 test('a name that was written into the radio is one fitted by hand for it; the plan keeps its own', () => {
@@ -226,6 +229,19 @@ test('nothing is silent: every place where radio and plan differ after the radio
       }
       const clash = changes.filter(({ plan }) => plan !== null);
       clashes += clash.length;
+      // What was done on the keys stands at its place once it is taken; a channel of the plan that was there waits left over.
+      for (const { at, edit, what } of changes) {
+        const taken = take(own, edit);
+        const there = radio.channels.find(({ slot }) => slot === at.slot);
+        const is = heldAfter(taken).channels.find(({ slot }) => slot === at.slot);
+        const was = heldTen.channels.find(({ slot }) => slot === at.slot);
+        const done = FIELDS.filter((field) => was?.[field] !== there?.[field]);
+        expect(is && done.map((field) => is[field])).toEqual(there && done.map((field) => there[field]));
+        if (what === 'added')
+          expect(taken.channels.length + taken.leftOver.length).toBe(
+            own.channels.length + own.leftOver.length + 1,
+          );
+      }
       const after = take(own, all);
       // A place where both went their way is as the plan has it.
       for (const { place } of clash)

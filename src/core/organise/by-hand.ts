@@ -13,6 +13,7 @@ import {
   type NewChannel,
   type PlainEdit,
   type Plan,
+  withoutSlot,
 } from '../plan';
 import { formatAccess, formatFrequency, formatPower } from '../radio';
 import { cutText } from '../text';
@@ -44,6 +45,9 @@ export interface ByHandChanges {
   /** Banks, sets and settings that are other than they were written, in words. */
   besides: BesideChange[];
 }
+
+/** Most characters of what an edit is called. */
+export const LABEL_LIMIT = 120;
 
 const FIELDS = ['name', 'rx', 'tx', 'access', 'mode', 'power', 'scan'] as const;
 type Field = (typeof FIELDS)[number];
@@ -121,16 +125,28 @@ export function changedByHand(
   const fieldsThat = (differ: (field: Field) => boolean) =>
     FIELDS.filter((field) => (model.storesPower || field !== 'power') && differ(field));
 
-  const put = (there: FittedChannel, free: boolean): Edit => {
+  /** Puts what the radio has at its place; what the plan has there waits left over then. */
+  const put = (there: FittedChannel): Edit => {
     const { first, count } = slotsOf(model, there.list)!;
-    return {
-      name: 'place',
+    const place = {
+      name: 'place' as const,
       channels: [newChannel(there, newId(there), model)],
-      placement: 'next-free',
+      placement: 'next-free' as const,
       at: first,
       range: { first, count },
       ...(there.list > 0 && { list: there.list }),
-      ...(free && { slots: [there.slot] }),
+      slots: [there.slot],
+    };
+    const here = ownByPlace.get(keyOf(there));
+    if (!here) return place;
+    return {
+      name: 'together',
+      label: cutText(`Take ${placeText(model, there)} as the radio has it`, LABEL_LIMIT),
+      edits: [
+        { name: 'remove', ids: [here.id] },
+        { name: 'put', kind: 'leftOver', records: [withoutSlot(here)], before: null },
+        place,
+      ],
     };
   };
   /** What the plan puts there likewise is settled, whichever channel it is. */
@@ -165,11 +181,10 @@ export function changedByHand(
     const fields = fieldsThat((field) => !equal(valueOf(there, field), valueOf(was, field)));
     if (fields.length === 0) continue;
     if (!mine) {
-      const taken = ownByPlace.has(key);
       changes.push({
         ...{ at, place, name: there.name.trim(), what: 'changed', radio: inWords(there, fields) },
         plan: 'removed',
-        edit: put(there, !taken),
+        edit: put(there),
       });
       continue;
     }
@@ -193,7 +208,7 @@ export function changedByHand(
       at: { list: there.list, slot: there.slot },
       ...{ place: placeText(model, there), name: there.name.trim(), what: 'added', radio: whole(there) },
       plan: mine ? (mineNow ? whole(mineNow) : mine.name) : null,
-      edit: put(there, !mine),
+      edit: put(there),
     });
   }
   const taken = changes.filter(({ plan }) => plan === null).map(({ edit }) => edit);

@@ -72,6 +72,41 @@ test('what was done on the keys becomes one edit, called by what it is', () => {
   });
 });
 
+/** The radio once a setting was changed on its keys. */
+const setOn = (image: Uint8Array, set: Record<string, string | number | boolean>): Uint8Array => {
+  const held = decodeImage(image, model);
+  if (!held.ok) throw new Error(held.reason);
+  return encodeImage({ ...held.value, settings: { ...held.value.settings, ...set } }, image, model);
+};
+
+test('a setting that was changed on the keys becomes the plan’s where the plan sets it, and is said in any case', () => {
+  // The beep of this unit is on; the plan leaves it to the radio.
+  const left = heard(setOn(agreed.image, { beep: false }), own);
+  expect([left.said, left.edit, left.apart]).toEqual([['Key beep: off'], null, []]);
+
+  const sets = edited(own, {
+    name: 'describe',
+    set: { settings: { [model.id]: { beep: true, shows: 'name' } } },
+  });
+  const since: Agreed = { plan: sets, image: written(sets) };
+  const turned = setOn(since.image, { beep: false, greeting: 'HELLO' });
+  const found = heard(turned, sets, since);
+  expect(found.said).toEqual(['Key beep: off', 'Greeting: HELLO']);
+  const after = edited(sets, found.edit!);
+  expect(after.settings[model.id]).toEqual({ beep: false, shows: 'name' });
+  // So the radio keeps what was done on it.
+  expect(sent(after, turned)).toEqual(turned);
+  expect(found.agreed).toEqual({ plan: after, image: turned });
+
+  // Where the plan has set it otherwise meanwhile the plan's stays, and that is said.
+  const shows = edited(sets, { name: 'describe', set: { settings: { [model.id]: { shows: 'slot' } } } });
+  const both = heard(setOn(since.image, { shows: 'frequency' }), shows, since);
+  expect([both.edit, both.said]).toEqual([
+    null,
+    ['The display shows: frequency on the radio; the plan sets slot by now'],
+  ]);
+});
+
 test('where both went another way neither is taken: the radio keeps its own until it is decided', () => {
   const image = keyed(agreed.image, 2, { name: 'RADIO' });
   const mine = edited(own, { name: 'change', changes: [{ id: id(2), set: { name: 'Plan' } }] });

@@ -1,11 +1,12 @@
 import equal from 'fast-deep-equal';
 import { contentToWrite, type WriteContent } from '../check';
-import { decodeImage, encodeImage } from '../image';
+import { decodeImage, encodeImage, settingsOfModel, type FieldValue, type RadioContent } from '../image';
+import { settingWords } from '../image/setting-words';
 import type { FittedChannel, Model } from '../models';
-import { applyEdit, type ChannelId, type Edit, type PlainEdit, type Plan } from '../plan';
+import { applyEdit, type ChannelId, type Edit, type PlainEdit, type Plan, type SettingValue } from '../plan';
 import { ok, type Result } from '../result';
 import { cutText } from '../text';
-import { changedByHand, type ByHand } from './by-hand';
+import { changedByHand, LABEL_LIMIT, type ByHand } from './by-hand';
 import { byPlace, keyOf, type Place } from './by-place';
 
 /**
@@ -49,9 +50,6 @@ export interface FromRadio {
   agreed: Agreed;
 }
 
-/** Most characters of what an edit is called. */
-const LABEL_LIMIT = 120;
-
 /**
  * What a radio that holds `image` says to a plan since both agreed. `called` is what sentences call the radio. Fails where the image
  * cannot be read.
@@ -83,12 +81,16 @@ export function fromRadio(
     newId,
   );
   const free = changes.filter(({ plan }) => plan === null);
-  const said = free.map(({ place, name, radio }) => `${place} ${name}: ${radio}`.trim());
-  const then = all && applyEdit(agreed.plan, all);
+  const settings = settingsOnKeys(before.value.settings, after.value.settings, agreed.plan, own, model);
+  const done = free.map(({ place, name, radio }) => `${place} ${name}: ${radio}`.trim());
+  const said = [...done, ...settings.said];
+  const edits = [...plainEdits(all), ...plainEdits(settings.edit)];
+  const edit = edits.length === 0 ? null : { name: 'together' as const, label: '', edits };
+  const then = edit && applyEdit(agreed.plan, edit);
   return ok({
     edit:
-      all &&
-      labelled(all, `On the keys of ${called}: ${said.length === 1 ? said[0]! : `${said.length} channels`}`),
+      edit &&
+      labelled(edit, `On the keys of ${called}: ${said.length === 1 ? said[0]! : `${said.length} changes`}`),
     said,
     free,
     apart: changes.filter(({ plan }) => plan !== null),
@@ -96,11 +98,40 @@ export function fromRadio(
   });
 }
 
+const plainEdits = (edit: Edit | null): PlainEdit[] =>
+  edit === null ? [] : edit.name === 'together' ? edit.edits : [edit as PlainEdit];
+
 const labelled = (edit: Edit, label: string): Edit => ({
   name: 'together',
   label: cutText(label, LABEL_LIMIT),
-  edits: edit.name === 'together' ? edit.edits : [edit as PlainEdit],
+  edits: plainEdits(edit),
 });
+
+type Held = RadioContent['settings'];
+
+/**
+ * Settings that were changed on the radio's keys: those that the plan sets become the plan's, where it has not set them otherwise meanwhile;
+ * what the plan leaves to the radio is only said.
+ */
+function settingsOnKeys(were: Held, are: Held, then: Plan, own: Plan, model: Model) {
+  const changed = settingsOfModel(model).filter(({ key }) => !equal(were[key], are[key]));
+  if (changed.length === 0) return { said: [], edit: null };
+  const [wanted, wants] = [then, own].map((plan) => contentToWrite(plan, model).settings);
+  const taken: Record<string, SettingValue> = {};
+  const said = changed.map((info) => {
+    const { key, label } = info;
+    const words = (value: FieldValue) => settingWords(value, info.kind === 'number' ? info.unit : 1);
+    const now = `${label}: ${words(are[key]!)}`;
+    if (wants![key] === undefined || equal(wants![key], are[key])) return now;
+    if (!equal(wanted![key], wants![key]))
+      return `${now} on the radio; the plan sets ${words(wants![key])} by now`;
+    taken[key] = are[key] as SettingValue;
+    return now;
+  });
+  const settings = { ...own.settings, [model.id]: { ...own.settings[model.id], ...taken } };
+  const edit: Edit | null = Object.keys(taken).length > 0 ? { name: 'describe', set: { settings } } : null;
+  return { said, edit };
+}
 
 /**
  * The image that a radio which holds `image` is to have of a plan. A place that is to be decided stays as the radio has it; so does one whose
