@@ -183,7 +183,8 @@ export function newRows(
     const id = beyond ? NOBODY : makeId();
     if (rx.note !== undefined && !beyond) made.notes.push(`Line ${line}: ${rx.note}`);
     const transmit = said('tx', cells.tx, read.tx, line, id, receive);
-    const name = said('name', cells.name, read.name, line, id, receive)?.name;
+    // However long the name of a channel is that does not come.
+    const name = beyond ? undefined : said('name', cells.name, read.name, line, id, receive)?.name;
     const access = said('access', cells.access, read.access, line, id, receive)?.access;
     const mode = said('mode', cells.mode, read.mode, line, id, receive)?.mode;
     const power = said('power', cells.power, read.power, line, id, receive)?.power;
