@@ -89,6 +89,7 @@ export async function makeWorld({
     VERIDON_BENCH_DIR: join(folder, 'bench'),
     VERIDON_BENCH_SPEED: String(speed),
     VERIDON_DIRECTORY_PATIENCE_MS: '1500',
+    VERIDON_ROLL_PEOPLE: '20000',
     ...env,
   };
   const sim = spawn(process.execPath, ['--import', 'tsx', 'src/sim/main.ts'], { env: all, stdio: 'pipe' });

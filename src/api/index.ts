@@ -5,6 +5,7 @@ import { directoryApi } from './directories';
 import { fileApi } from './files';
 import { keepingApi } from './keeping';
 import { operation } from './operation';
+import { peopleApi } from './people';
 import { planApi } from './plans';
 import { radioApi } from './radios';
 
@@ -26,6 +27,7 @@ export const api = {
   ...directoryApi,
   ...radioApi,
   ...keepingApi,
+  ...peopleApi,
 };
 
 export type * from './directories';

@@ -67,6 +67,7 @@ export const PROBLEM_KINDS = [
   'directory-refused',
   'directory-rubbish',
   'directory-slow',
+  'people-busy',
   // Veridon itself
   'data-directory',
   'database-away',

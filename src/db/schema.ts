@@ -1,4 +1,5 @@
 import {
+  boolean,
   customType,
   doublePrecision,
   integer,
@@ -11,6 +12,7 @@ import {
 import type { BatchRow, CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
 import type { Entry } from '../core/directory';
 import type { ByHand } from '../core/organise';
+import type { OddRows, RollNews } from '../core/people';
 import type {
   ChannelFields,
   ChannelId,
@@ -314,4 +316,45 @@ export const ownDirectories = pgTable('own_directories', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   at: instant('at').notNull().defaultNow(),
+});
+
+/** Lists of people by their numbers. One is in use; another may be loading, or be left of a load that broke off. */
+export const rolls = pgTable('rolls', {
+  id: integer('id').primaryKey(),
+  source: text('source').notNull(),
+  /** When it was made, by its own word. */
+  made: text('made').notNull().default(''),
+  at: instant('at').notNull().defaultNow(),
+  state: text('state').$type<'loading' | 'in use' | 'old'>().notNull(),
+  /** The process that loads it. */
+  instance: text('instance'),
+  people: integer('people').notNull().default(0),
+  odd: jsonb('odd').$type<OddRows>(),
+  /** What it has otherwise than the one before. */
+  news: jsonb('news').$type<RollNews>(),
+});
+
+export const people = pgTable(
+  'people',
+  {
+    roll: integer('roll')
+      .notNull()
+      .references(() => rolls.id),
+    id: integer('id').notNull(),
+    call: text('call').notNull(),
+    first: text('first').notNull(),
+    last: text('last').notNull(),
+    town: text('town').notNull(),
+    area: text('area').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.roll, table.id] })],
+);
+
+/** What somebody says of a person, with who that was then. */
+export const personMarks = pgTable('person_marks', {
+  id: integer('id').primaryKey(),
+  pinned: boolean('pinned').notNull(),
+  note: text('note').notNull(),
+  call: text('call').notNull(),
+  name: text('name').notNull(),
 });

@@ -6,10 +6,10 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip } from 'node:zlib';
-import { sql, type SQL } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { dataPlace, schemaNumber, type Database } from '../db';
-import { reading, writing } from './database';
+import { reading, writing, rowsOf } from './database';
 import { fail, ok, type Result } from '../core/result';
 
 /**
@@ -57,10 +57,6 @@ export interface KeptBackup {
 
 const folder = () => join(dataPlace(), 'backups');
 const NAME = /^veridon-(\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2})-(daily|asked)\.backup\.gz$/;
-
-/** Rows of an answer of the database, whichever driver gave it. */
-const rowsOf = async <R>(database: Database, query: SQL): Promise<R[]> =>
-  ((await database.execute(query)) as unknown as { rows: R[] }).rows;
 
 /** The tables of a backup: those that refer to one another, each after what it refers to, and those that stand alone. */
 async function tablesOf(database: Database): Promise<{ related: string[]; alone: string[] }> {

@@ -1,3 +1,4 @@
+import type { SQL } from 'drizzle-orm';
 import { checkRoom, DataPlaceError, dataPlace, openDatabase, type Database } from '../db';
 import { Problem } from './problem';
 
@@ -58,3 +59,7 @@ export async function writing(): Promise<Database> {
     throw problemOf(error) ?? error;
   }
 }
+
+/** Rows of an answer of the database, whichever driver gave it. */
+export const rowsOf = async <R>(database: Pick<Database, 'execute'>, query: SQL): Promise<R[]> =>
+  ((await database.execute(query)) as unknown as { rows: R[] }).rows;

@@ -6,6 +6,7 @@ import { closeLostJobs } from './jobs';
 import { keepBackingUp } from './keeping';
 import { resumeLives } from './live';
 import { forgetOldChanges } from './once';
+import { forgetRolls } from './people-load';
 import { insertPlan } from './plan-rows';
 import { hasNoPlans } from './plans';
 
@@ -22,6 +23,7 @@ const FORGET_MS = 5000;
 async function forget(database: Database): Promise<void> {
   await forgetOldChanges(database);
   await forgetDead(database);
+  await forgetRolls();
 }
 
 /** Tidies up what earlier processes left, and puts the demo into an empty database where VERIDON_DEMO asks for it. */

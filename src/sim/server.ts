@@ -11,6 +11,7 @@ import { benchKey } from './keep';
 import { directoryFaultSchema } from './directory-faults';
 import { LedgerService } from './ledger/service';
 import { registerChangesSchema, RegisterService } from './register/service';
+import { rollChangesSchema, RollService } from './roll/service';
 
 export interface SimOptions {
   port: number;
@@ -20,6 +21,8 @@ export interface SimOptions {
   speed: number;
   /** The radio whose cable is in when its memory is made. */
   plugged?: string | undefined;
+  /** How many stand in the Ident Roll; all of them where nothing is said. */
+  people?: number | undefined;
 }
 
 const LONGEST_BODY = 10_000;
@@ -48,6 +51,7 @@ export function startSim({
   folder,
   speed,
   plugged,
+  people,
 }: SimOptions): Promise<{ port: number; key: string; close: () => void }> {
   const register = new RegisterService();
   const hears = (hz: number) => register.onAir(hz, Date.now());
@@ -55,6 +59,7 @@ export function startSim({
     UNITS.map((unit) => [unit.id, new Station(unit, folder, speed, hears, unit.id === plugged)]),
   );
   const ledger = new LedgerService();
+  const roll = new RollService(people);
 
   // Veridon reads the one from the bench's folder; the bench's own page is handed the other, which dies with the process.
   const keys = [benchKey(folder), randomBytes(24).toString('hex')];
@@ -77,6 +82,7 @@ export function startSim({
     // The directories are open to everybody, like those outside; the bench is not.
     if (request.method !== 'POST' && (await register.answer(url, request, response))) return;
     if (request.method !== 'POST' && (await ledger.answer(url, request, response))) return;
+    if (request.method !== 'POST' && (await roll.answer(url, request, response))) return;
     if (request.method !== 'POST') {
       const part = pagePart(url.pathname, keys[1]!);
       if (part) {
@@ -99,9 +105,15 @@ export function startSim({
       return json(response, 200, { radios: [...stations.values()].map((station) => station.look()) });
     if (request.method !== 'POST') return json(response, 404, { error: 'There is nothing here.' });
     const body = await bodyOf(request);
-    const faulty = { '/register/faults': register, '/ledger/faults': ledger }[url.pathname];
+    const faulty = { '/register/faults': register, '/ledger/faults': ledger, '/roll/faults': roll }[
+      url.pathname
+    ];
     if (faulty) {
       faulty.order(directoryFaultSchema.parse(body));
+      return json(response, 200, {});
+    }
+    if (url.pathname === '/roll/changes') {
+      roll.change(rollChangesSchema.parse(body));
       return json(response, 200, {});
     }
     if (url.pathname === '/register/changes')

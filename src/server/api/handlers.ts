@@ -12,6 +12,8 @@ import { leaveNews, newsOfPlan } from '../news';
 import { exportPlan, exportStations, planJsonSchema } from '../export';
 import { databaseKind } from '../health';
 import { cardZip, openCard } from '../card-zip';
+import { listPeople, markedPeople, markPerson, rollNow, searchPeople } from '../people';
+import { lastLoad, startLoad, stopLoad } from '../people-load';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
 import { importFile } from '../import';
 import { lookAtKeeping, readBackup } from '../keeping';
@@ -146,6 +148,13 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   copyNote: ({ params, body }) => noteCopy(params.id, body.note.trim()),
   copyCompare: ({ params, query }) => compareCopy(params.id, query),
   copyPlan: ({ params, asker }) => planFromCopy(params.id, asker),
+  roll: async () => ({ roll: await rollNow(), load: lastLoad() }),
+  loadRoll: () => startLoad(),
+  stopRoll: async () => ({ load: await stopLoad() }),
+  people: ({ query }) => listPeople(query.from, query.count),
+  findPeople: ({ query }) => searchPeople(query.q, query.most),
+  markedPeople: async () => ({ people: await markedPeople() }),
+  markPerson: ({ params, body }) => markPerson(params.id, { ...body, note: body.note.trim() }),
   keeping: () => lookAtKeeping(),
   makeBackup: () => makeBackup('request'),
   backup: async ({ params: { name } }) => ({

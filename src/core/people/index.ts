@@ -1,0 +1,3 @@
+export * from './find';
+export * from './person.schema';
+export * from './read-roll';

@@ -1,0 +1,270 @@
+import { and, eq, gt, inArray, isNull, lte, max, ne, notInArray, or, sql } from 'drizzle-orm';
+import { NEWS_TOLD, rollReader, type Load, type Person, type RollNews } from '../core/people';
+import { people, rolls, openDatabase, type Database } from '../db';
+import { benchUrl } from './bench-address';
+import { reading, rowsOf, writing } from './database';
+import { instanceId, living } from './instance';
+import { forgetPeopleText } from './people-text';
+import { Problem } from './problem';
+
+/**
+ * Loading a roll of people: as it comes, in stretches that let others have the database in between. It counts only once it is whole; what
+ * breaks off leaves nothing.
+ */
+
+/** The roll that Veridon knows the way to. */
+const ROLL = { source: 'Ident Roll', path: '/roll/people.json' };
+/** People that are kept at once. */
+const STRETCH = 4000;
+/** Numbers that are held against each other, or forgotten, at once. */
+const SPAN = 40_000;
+/** Longest roll that is read, bytes. */
+const LONGEST = 400_000_000;
+/** How long nothing may come of it, ms. */
+const idleMs = () => Number(process.env.VERIDON_DIRECTORY_PATIENCE_MS ?? 8000) * 2;
+
+interface Loading {
+  load: Load;
+  stop: AbortController;
+  ended: Promise<void>;
+}
+// One for the process, however often modules are loaded again.
+const kept = globalThis as { veridonPeopleLoad?: Loading };
+
+/** The roll that is being loaded, or what came of the last; null where this process has loaded none. */
+export const lastLoad = (): Load | null => kept.veridonPeopleLoad?.load ?? null;
+
+/** What stopped a load that is nobody's mistake. */
+class LoadFailed extends Error {}
+
+/** Begins to load the roll, and answers at once. */
+export async function startLoad(): Promise<Load> {
+  await writing();
+  if (kept.veridonPeopleLoad?.load.state === 'loading')
+    throw new Problem(
+      409,
+      'people-busy',
+      'A roll is being loaded',
+      'A roll is being loaded already. Stop that first, or wait for it.',
+    );
+  const load: Load = { state: 'loading', message: `Asking the ${ROLL.source}.`, people: 0, bytes: 0 };
+  const stop = new AbortController();
+  kept.veridonPeopleLoad = { load, stop, ended: run(load, stop.signal) };
+  return { ...load };
+}
+
+/** Stops what is being loaded; the roll in use stays. */
+export async function stopLoad(): Promise<Load | null> {
+  const running = kept.veridonPeopleLoad;
+  if (running?.load.state === 'loading') {
+    running.stop.abort();
+    await running.ended;
+  }
+  return lastLoad();
+}
+
+/** Resolves when nothing is being loaded any more. */
+export const loadEnded = (): Promise<void> => kept.veridonPeopleLoad?.ended ?? Promise.resolve();
+
+async function run(load: Load, signal: AbortSignal): Promise<void> {
+  let roll: number | undefined;
+  try {
+    const database = await writing();
+    const [row] = await database
+      .insert(rolls)
+      .values({
+        // No sequence: a backup that is restored brings its numbers along.
+        id: sql`(select coalesce(max(id), 0) + 1 from rolls)`,
+        ...{ source: ROLL.source, state: 'loading', instance: instanceId },
+      })
+      .returning({ id: rolls.id });
+    roll = row!.id;
+    const { made, people: count, odd } = await fill(roll, load, signal);
+    load.message = 'Holding it against the roll before.';
+    const news = await newsOf(database, roll);
+    signal.throwIfAborted();
+    await database.transaction(async (transaction) => {
+      await transaction.update(rolls).set({ state: 'old' }).where(eq(rolls.state, 'in use'));
+      await transaction
+        .update(rolls)
+        .set({ state: 'in use', made, people: count, odd, news, at: new Date(), instance: null })
+        .where(eq(rolls.id, roll!));
+    });
+    forgetPeopleText();
+    load.state = 'done';
+    load.message = saying(count, odd.count, news);
+  } catch (error) {
+    const stopped = signal.aborted;
+    load.state = stopped ? 'stopped' : 'failed';
+    if (!stopped && !(error instanceof LoadFailed) && !(error instanceof Problem)) console.error(error);
+    load.message = stopped
+      ? 'Stopped. The people that you had are as they were.'
+      : `${error instanceof LoadFailed ? error.message : error instanceof Problem ? error.detail : 'Veridon made a mistake here.'} The people that you had are as they were.`;
+  }
+  // Of a disk that is full or a database that is away the next start tidies up.
+  await forgetRolls().catch(() => {});
+}
+
+const grouped = (n: number) => n.toLocaleString('en');
+
+function saying(count: number, odd: number, news: RollNews | null): string {
+  const left = odd === 0 ? '' : ` ${grouped(odd)} rows were odd.`;
+  const others = news
+    ? ` ${grouped(news.added)} added, ${grouped(news.changed)} changed, ${grouped(news.gone)} gone.`
+    : '';
+  return `${grouped(count)} people are loaded.${others}${left}`;
+}
+
+/** Fetches the roll and keeps its people, stretch by stretch. */
+async function fill(roll: number, load: Load, signal: AbortSignal) {
+  const reader = rollReader();
+  let waiting: Person[] = [];
+  const keep = async (some: Person[]) => {
+    signal.throwIfAborted();
+    await insert(await writing(), roll, some);
+    load.people += some.length;
+    load.message = `${grouped(load.people)} people so far.`;
+  };
+  /** What is being kept while the next is read: the database works in a thread of its own. */
+  let keeping: Promise<void> = Promise.resolve();
+  for await (const bytes of bytesOf(signal)) {
+    load.bytes += bytes.length;
+    if (load.bytes > LONGEST)
+      throw new LoadFailed(`It is longer than ${LONGEST / 1e6} MB: no honest roll is.`);
+    const taken = reader.take(bytes);
+    if (!taken.ok) throw new LoadFailed(taken.reason);
+    waiting.push(...taken.value);
+    if (waiting.length < STRETCH) continue;
+    await keeping;
+    keeping = keep(waiting);
+    keeping.catch(() => {});
+    waiting = [];
+  }
+  await keeping;
+  const end = reader.end();
+  if (!end.ok) throw new LoadFailed(end.reason);
+  if (waiting.length > 0) await keep(waiting);
+  return end.value;
+}
+
+/** The bytes of the roll as they come; fails in words where they stop coming. */
+async function* bytesOf(signal: AbortSignal): AsyncGenerator<Uint8Array> {
+  const over = new AbortController();
+  const leave = () => over.abort();
+  signal.addEventListener('abort', leave, { once: true });
+  let idle: NodeJS.Timeout | undefined;
+  const patience = () => {
+    clearTimeout(idle);
+    idle = setTimeout(leave, idleMs()).unref();
+  };
+  /** Held against each step: a fetch whose signal fires while its body comes has been seen never to end on Node 20. */
+  const gone = new Promise<never>((_, reject) =>
+    over.signal.addEventListener('abort', () => reject(new Error('given up')), { once: true }),
+  );
+  gone.catch(() => {});
+  let reader: ReadableStreamDefaultReader<Uint8Array> | undefined;
+  try {
+    patience();
+    const response = await Promise.race([
+      fetch(new URL(ROLL.path, benchUrl()), { signal: over.signal, cache: 'no-store', redirect: 'error' }),
+      gone,
+    ]);
+    if (!response.ok) throw new LoadFailed(`The ${ROLL.source} answered with status ${response.status}.`);
+    reader = response.body!.getReader();
+    for (;;) {
+      patience();
+      const part = await Promise.race([reader.read(), gone]);
+      if (part.done) return;
+      clearTimeout(idle);
+      yield part.value;
+    }
+  } catch (error) {
+    if (error instanceof LoadFailed || signal.aborted) throw error;
+    if (over.signal.aborted)
+      throw new LoadFailed(`Nothing came of the ${ROLL.source} for ${idleMs() / 1000} seconds.`);
+    throw new LoadFailed(
+      String((error as Error).cause ?? '').includes('ECONNREFUSED')
+        ? `Nothing answers where the ${ROLL.source} is. Is the bench process running (npm run bench)?`
+        : `The connection to the ${ROLL.source} broke before it was whole.`,
+    );
+  } finally {
+    clearTimeout(idle);
+    signal.removeEventListener('abort', leave);
+    void reader?.cancel().catch(() => {});
+    leave();
+  }
+}
+
+/** People as columns: one statement for thousands of rows. */
+async function insert(database: Database, roll: number, some: readonly Person[]): Promise<void> {
+  const column = <V>(of: (person: Person) => V) => sql.param(some.map(of));
+  await database.execute(
+    sql`insert into people (roll, id, call, first, last, town, area)
+        select ${roll}, * from unnest(
+          ${column(({ id }) => id)}::int[], ${column(({ call }) => call)}::text[], ${column(({ first }) => first)}::text[],
+          ${column(({ last }) => last)}::text[], ${column(({ town }) => town)}::text[], ${column(({ area }) => area)}::text[])`,
+  );
+}
+
+/** What a roll has otherwise than the one in use; null where there is none. */
+async function newsOf(database: Database, roll: number): Promise<RollNews | null> {
+  const [before] = await database.select({ id: rolls.id }).from(rolls).where(eq(rolls.state, 'in use'));
+  if (!before) return null;
+  const news: RollNews = { added: 0, changed: 0, gone: 0, first: [] };
+  const [{ last } = { last: 0 }] = await database
+    .select({ last: max(people.id) })
+    .from(people)
+    .where(inArray(people.roll, [before.id, roll]));
+  const told = { added: 0, changed: 0, gone: 0 };
+  for (let from = 0; from <= (last ?? 0); from += SPAN) {
+    const rows = await rowsOf<{ id: number; is: string | null; was: string | null }>(
+      database,
+      sql`select coalesce(a.id, b.id) as id, a.said as is, b.said as was from
+            (select id, concat_ws(', ', call, trim(first || ' ' || last), town, area) as said from people where roll = ${roll} and id >= ${from} and id < ${from + SPAN}) a
+            full join
+            (select id, concat_ws(', ', call, trim(first || ' ' || last), town, area) as said from people where roll = ${before.id} and id >= ${from} and id < ${from + SPAN}) b
+            on a.id = b.id where a.said is distinct from b.said order by 1`,
+    );
+    for (const { id, is, was } of rows) {
+      const what = was === null ? 'added' : is === null ? 'gone' : 'changed';
+      news[what]++;
+      if (told[what]++ < NEWS_TOLD) news.first.push({ what, id, is: is ?? '', was: was ?? '' });
+    }
+  }
+  return news;
+}
+
+/** Forgets rolls that are not in use: old ones, and what was left of loads that broke off; some at a time. */
+export async function forgetRolls(): Promise<void> {
+  const database = await reading();
+  const alive = (await openDatabase()).kind === 'pglite' ? [instanceId] : await living(database);
+  const loading = kept.veridonPeopleLoad?.load.state === 'loading';
+  const dead = await database
+    .select({ id: rolls.id })
+    .from(rolls)
+    .where(
+      and(
+        ne(rolls.state, 'in use'),
+        loading || alive.length > 1
+          ? or(eq(rolls.state, 'old'), isNull(rolls.instance), notInArray(rolls.instance, alive))
+          : undefined,
+      ),
+    );
+  for (const { id } of dead) {
+    for (let from = 0; ;) {
+      const [next] = await database.select({ to: sql<number | null>`max(id)` }).from(
+        database
+          .select({ id: people.id })
+          .from(people)
+          .where(and(eq(people.roll, id), gt(people.id, from)))
+          .orderBy(people.id)
+          .limit(SPAN)
+          .as('some'),
+      );
+      if (next?.to == null) break;
+      await database.delete(people).where(and(eq(people.roll, id), lte(people.id, next.to)));
+      from = next.to;
+    }
+    await database.delete(rolls).where(eq(rolls.id, id));
+  }
+}
