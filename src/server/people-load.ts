@@ -4,7 +4,7 @@ import { people, rolls, openDatabase, type Database } from '../db';
 import { benchUrl } from './bench-address';
 import { reading, rowsOf, writing } from './database';
 import { instanceId, living } from './instance';
-import { forgetPeopleText } from './people-text';
+import { forgetPeopleText, peopleText } from './people-text';
 import { Problem } from './problem';
 
 /**
@@ -81,6 +81,8 @@ async function run(load: Load, signal: AbortSignal): Promise<void> {
     roll = row!.id;
     const { made, people: count, odd } = await fill(roll, load, signal);
     load.message = 'Holding it against the roll before.';
+    // So many new rows are read by their numbers only where the database knows how many they are.
+    await database.execute(sql`analyze people`);
     const news = await newsOf(database, roll);
     signal.throwIfAborted();
     await database.transaction(async (transaction) => {
@@ -91,6 +93,8 @@ async function run(load: Load, signal: AbortSignal): Promise<void> {
         .where(eq(rolls.id, roll!));
     });
     forgetPeopleText();
+    // Whoever looks for somebody next finds it made.
+    void peopleText().catch(() => {});
     load.state = 'done';
     load.message = saying(count, odd.count, news);
   } catch (error) {
@@ -127,18 +131,23 @@ async function fill(roll: number, load: Load, signal: AbortSignal) {
   };
   /** What is being kept while the next is read: the database works in a thread of its own. */
   let keeping: Promise<void> = Promise.resolve();
-  for await (const bytes of bytesOf(signal)) {
-    load.bytes += bytes.length;
-    if (load.bytes > LONGEST)
-      throw new LoadFailed(`It is longer than ${LONGEST / 1e6} MB: no honest roll is.`);
-    const taken = reader.take(bytes);
-    if (!taken.ok) throw new LoadFailed(taken.reason);
-    waiting.push(...taken.value);
-    if (waiting.length < STRETCH) continue;
-    await keeping;
-    keeping = keep(waiting);
-    keeping.catch(() => {});
-    waiting = [];
+  try {
+    for await (const bytes of bytesOf(signal)) {
+      load.bytes += bytes.length;
+      if (load.bytes > LONGEST)
+        throw new LoadFailed(`It is longer than ${LONGEST / 1e6} MB: no honest roll is.`);
+      const taken = reader.take(bytes);
+      if (!taken.ok) throw new LoadFailed(taken.reason);
+      waiting.push(...taken.value);
+      if (waiting.length < STRETCH) continue;
+      await keeping;
+      keeping = keep(waiting);
+      keeping.catch(() => {});
+      waiting = [];
+    }
+  } finally {
+    // Whatever comes of the rest: nothing of it is kept behind anybody's back.
+    await keeping.catch(() => {});
   }
   await keeping;
   const end = reader.end();

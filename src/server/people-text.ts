@@ -1,4 +1,4 @@
-import { and, eq, gt } from 'drizzle-orm';
+import { and, eq, gt, sql } from 'drizzle-orm';
 import { lineOf, type PeopleText } from '../core/people';
 import { people, rolls, type Database } from '../db';
 import { reading } from './database';
@@ -40,18 +40,20 @@ export async function peopleText(): Promise<{ roll: number; text: PeopleText } |
 
 async function make(database: Database, roll: number): Promise<PeopleText> {
   const parts: string[] = [];
-  const ids: number[] = [];
   for (let from = 0; ;) {
+    // As one text each: seven columns of a quarter of a million rows take the driver a second.
     const rows = await database
-      .select()
+      .select({
+        id: people.id,
+        words: sql<string>`concat_ws(' ', call, first, last, town, area)`,
+      })
       .from(people)
       .where(and(eq(people.roll, roll), gt(people.id, from)))
       .orderBy(people.id)
       .limit(STRETCH);
     if (rows.length === 0) break;
-    parts.push(rows.map(lineOf).join(''));
-    for (const { id } of rows) ids.push(id);
+    parts.push(rows.map(({ id, words }) => lineOf(id, words)).join(''));
     from = rows.at(-1)!.id;
   }
-  return { text: parts.join(''), ids: Int32Array.from(ids) };
+  return { text: parts.join('') };
 }

@@ -2,7 +2,7 @@ import { and, desc, eq, inArray } from 'drizzle-orm';
 import { findPeople, type ListedPerson, type PersonMark, type Roll } from '../core/people';
 import { people, personMarks, rolls } from '../db';
 import { reading, writing } from './database';
-import { peopleText } from './people-text';
+import { peopleText, rollInUse } from './people-text';
 import { notFound } from './problem';
 
 /** People: who is in the roll in use, found and listed, with what one says of them oneself. */
@@ -12,6 +12,8 @@ export async function rollNow(): Promise<Roll | null> {
   const database = await reading();
   const [row] = await database.select().from(rolls).where(eq(rolls.state, 'in use')).orderBy(desc(rolls.id));
   if (!row) return null;
+  // Who asks for it looks for somebody next.
+  void peopleText().catch(() => {});
   const { source, made, at, people: count, odd, news } = row;
   return { source, made, at: at.toISOString(), people: count, odd: odd ?? { count: 0, first: [] }, news };
 }
@@ -58,10 +60,26 @@ export async function searchPeople(question: string, most: number) {
 
 /** A stretch of all people by number: from which place on, how many; and how many there are in all. */
 export async function listPeople(from: number, count: number) {
-  const all = await peopleText();
-  if (!all) return { people: [], of: 0 };
-  const ids = [...all.text.ids.subarray(from, from + count)];
-  return { people: await listed(all.roll, ids), of: all.text.ids.length };
+  const database = await reading();
+  const [inUse] = await database
+    .select({ roll: rolls.id, of: rolls.people })
+    .from(rolls)
+    .where(eq(rolls.state, 'in use'));
+  if (!inUse) return { people: [], of: 0 };
+  const rows = await database
+    .select({ id: people.id })
+    .from(people)
+    .where(eq(people.roll, inUse.roll))
+    .orderBy(people.id)
+    .offset(from)
+    .limit(count);
+  return {
+    people: await listed(
+      inUse.roll,
+      rows.map(({ id }) => id),
+    ),
+    of: inUse.of,
+  };
 }
 
 /** Everybody of whom something is said, pinned first, then by number. */
@@ -71,9 +89,8 @@ export async function markedPeople(): Promise<ListedPerson[]> {
     .select({ id: personMarks.id })
     .from(personMarks)
     .orderBy(desc(personMarks.pinned), personMarks.id);
-  const all = await peopleText();
   return listed(
-    all?.roll,
+    await rollInUse(),
     marks.map(({ id }) => id),
   );
 }
@@ -81,7 +98,7 @@ export async function markedPeople(): Promise<ListedPerson[]> {
 /** Says something of a person, or nothing any more. It stays, whatever later rolls say. */
 export async function markPerson(id: number, { pinned, note }: PersonMark): Promise<ListedPerson> {
   const database = await writing();
-  const roll = (await peopleText())?.roll;
+  const roll = await rollInUse();
   const [before] = await listed(roll, [id]);
   if (!before) throw notFound(`person with the number ${id}`);
   if (!pinned && note === '') await database.delete(personMarks).where(eq(personMarks.id, id));

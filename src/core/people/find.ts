@@ -1,5 +1,3 @@
-import type { Person } from './person.schema';
-
 /**
  * People found as one types: by number, call sign, name and place. All of them stand in one text, a line each, so that hundreds of thousands
  * are looked through in a few ms; a word counts where it begins a word there.
@@ -7,16 +5,15 @@ import type { Person } from './person.schema';
 export interface PeopleText {
   /** Lines of ` number call first last town area`, small letters, in the order of their numbers. */
   readonly text: string;
-  /** The numbers, in their order. */
-  readonly ids: Int32Array;
 }
 
 /** As it is compared: small letters without their accents. */
-export const folded = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+export const folded = (text: string): string =>
+  // Most texts have no accents.
+  /^[ -~]*$/.test(text) ? text.toLowerCase() : text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 
-/** The line of a person. */
-export const lineOf = ({ id, call, first, last, town, area }: Person): string =>
-  ` ${id} ${folded(`${call} ${first} ${last} ${town} ${area}`)}\n`;
+/** The line of a person: the number, and `words` of call sign, name and place. */
+export const lineOf = (id: number, words: string): string => ` ${id} ${folded(words)}\n`;
 
 /** Words of a question that are looked for at most. */
 const MOST_WORDS = 6;

@@ -23,7 +23,10 @@ export interface RollReader {
 /** Signs that no display and no list has: controls, and what cannot be kept. */
 // eslint-disable-next-line no-control-regex -- it is these that are meant
 const CONTROLS = /[\u0000-\u001f\u007f-\u009f]+/g;
-const clean = (text: string) => keepableText(text).replace(CONTROLS, ' ').replace(/\s+/g, ' ').trim();
+/** What is not as it is to be: most texts are. */
+const ODD = /[^ -~]|^ | $| {2}/;
+const clean = (text: string) =>
+  ODD.test(text) ? keepableText(text).replace(CONTROLS, ' ').replace(/\s+/g, ' ').trim() : text;
 
 /** A bit for each number that there is. */
 class Numbers {

@@ -32,7 +32,7 @@ export function listed(n: number): Listed {
   const person = n % 35_000;
   // Spread, so that neighbours in the roll are not alike.
   const mixed = (person * 7919) % 35_000;
-  const { name: town, island } = TOWNS[mixed % TOWNS.length]!;
+  const { name: town, island } = TOWNS[Math.floor(mixed / 7) % TOWNS.length]!;
   const prefix = island === 'Ullsmere' || island === 'Brannoch' ? 'Q7' : 'Q8';
   return {
     // Every sixth number is nobody's.

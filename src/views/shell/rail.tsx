@@ -1,7 +1,7 @@
 'use client';
 
 import clsx from 'clsx';
-import { Archive, CircuitBoard, NotebookTabs, RadioTower } from 'lucide-react';
+import { Archive, CircuitBoard, NotebookTabs, RadioTower, UsersRound } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useSearchParams } from 'next/navigation';
 import { Suspense } from 'react';
@@ -9,6 +9,7 @@ import { Suspense } from 'react';
 const PLACES = [
   { href: '/', label: 'Plans', icon: NotebookTabs, also: '/plans' },
   { href: '/find', label: 'Find', icon: RadioTower, also: '/find' },
+  { href: '/people', label: 'People', icon: UsersRound, also: '/people' },
   { href: '/bench', label: 'Bench', icon: CircuitBoard, also: '/bench' },
   { href: '/data', label: 'Data', icon: Archive, also: '/data' },
 ] as const;

@@ -71,6 +71,7 @@ function Everywhere() {
     },
     { id: 'go-plans', label: 'Go to Plans', group: 'Everywhere', run: () => router.push('/') },
     { id: 'go-find', label: 'Go to Find', group: 'Everywhere', run: () => router.push('/find') },
+    { id: 'go-people', label: 'Go to People', group: 'Everywhere', run: () => router.push('/people') },
     { id: 'go-bench', label: 'Go to the Bench', group: 'Everywhere', run: () => router.push('/bench') },
     { id: 'go-data', label: 'Go to Data and backups', group: 'Everywhere', run: () => router.push('/data') },
     { id: 'theme-light', label: 'Light theme', group: 'Appearance', run: theme('light') },
