@@ -1,3 +1,6 @@
+import { spawnSync } from 'node:child_process';
+import { renameSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { press, sees, textOf, until, worldAndBrowser } from './harness';
 
 /** Radios on the Bench: one with two modules over a line that drops, read, written, changed on its own keys, broken off, gone on with. */
@@ -150,6 +153,40 @@ test('everything is backed up by hand on the page Data, which says what is kept 
   await sees(page(), 'main', 'Every sealed copy is, bit for bit, what was sealed');
   await press(page(), 'Back up now');
   await sees(page(), '[aria-label=Backups]', 'asked for');
+});
+
+test('a backup is restored into an empty directory: plans and sealed copies are there as they were', async () => {
+  const { body } = await world().api<{ plans: { name: string; channels: number }[] }>('/api/plans');
+  const seal = async () =>
+    (
+      await world().api<{ radios: { serial: string; copies: { sha256: string }[] }[] }>('/api/radios')
+    ).body.radios.map(({ serial, copies }) => [serial, copies.map(({ sha256 }) => sha256)]);
+  const sealed = await seal();
+  expect(sealed.flatMap(([, copies]) => copies).length).toBeGreaterThan(0);
+  const saved = await page().$eval(
+    '[aria-label=Backups] a[download]',
+    (link) => (link as HTMLAnchorElement).href,
+  );
+  const file = join(world().folder, 'everything.backup.gz');
+  writeFileSync(file, Buffer.from(await (await fetch(saved)).arrayBuffer()));
+  // The directory is lost; another takes its place, and the backup is put into it.
+  const data = join(world().folder, 'data');
+  await world().kill('SIGTERM');
+  renameSync(data, join(world().folder, 'lost'));
+  const { status, stderr } = spawnSync(process.execPath, ['scripts/restore.mjs', file], {
+    env: { ...process.env, VERIDON_DATA_DIR: data },
+    encoding: 'utf8',
+  });
+  expect([status, status === 0 ? '' : stderr]).toEqual([0, '']);
+  await world().start();
+  await page().goto(world().url);
+  for (const { name } of body.plans) await sees(page(), '[aria-label=Plans]', name);
+  expect(
+    (await world().api<typeof body>('/api/plans')).body.plans.map(({ name, channels }) => [name, channels]),
+  ).toEqual(body.plans.map(({ name, channels }) => [name, channels]));
+  expect(await seal()).toEqual(sealed);
+  await page().goto(`${world().url}/data`);
+  await sees(page(), 'main', 'Every sealed copy is, bit for bit, what was sealed');
 });
 
 test('one plan to ten radios at once, each with its own greeting; one fails and stops no other, and the report says so', async () => {

@@ -10,13 +10,14 @@ import { measureLinks } from './measure-links.mjs';
 import { measureLive } from './measure-live.mjs';
 import { measureMap } from './measure-map.mjs';
 import { measurePage } from './measure-page.mjs';
+import { measurePeople } from './measure-people.mjs';
 import { measurePlans, memoryOf } from './measure-plans.mjs';
 import { measureStart } from './measure-start.mjs';
 import { measureWeight } from './measure-weight.mjs';
 import { freePort } from './ports.mjs';
 import { build, installPackages, wantChromium } from './prepare.mjs';
 
-const PARTS = ['start', 'page', 'plans', 'weight', 'find', 'files', 'links', 'live', 'core'];
+const PARTS = ['start', 'page', 'plans', 'weight', 'find', 'files', 'links', 'live', 'people', 'core'];
 const asked = process.argv.slice(2);
 const unknown = asked.filter((part) => !PARTS.includes(part));
 if (unknown.length > 0) {
@@ -107,6 +108,7 @@ if (wants('files')) await measureFiles();
 
 if (wants('links')) await measureLinks({ ...context, memoryOf });
 if (wants('live')) await measureLive(context);
+if (wants('people')) await measurePeople({ ...context, memoryOf });
 
 // Fit and check of a full plan, and write throughput, are measured in the core and over a real port.
 let failed = 0;

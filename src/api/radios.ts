@@ -55,6 +55,11 @@ export const radioApi = {
   radios: operation('GET', '/api/radios', 'The bench: ports, and every radio that has been on one', {
     response: benchSchema,
   }),
+  choosePort: operation('POST', '/api/ports', 'Says which of the models that answer alike is on a port', {
+    body: z.strictObject({ port: text(60), modelId: text(40) }),
+    response: z.strictObject({}),
+    problems: [409, 507],
+  }),
   openCard: operation(
     'POST',
     '/api/cards',

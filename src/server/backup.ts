@@ -18,8 +18,11 @@ import { fail, ok, type Result } from '../core/result';
  * needs is left out. docs/backup.md has the file.
  */
 
-/** What is no part of a backup: passwords, and what a process keeps for its own sake. */
-const LEFT_OUT = ['accounts', 'changes', 'instances', 'lives'];
+/**
+ * What is no part of a backup: passwords, what a process keeps for its own sake, and rolls of people, which are large and are fetched again;
+ * what one says of people is in it.
+ */
+const LEFT_OUT = ['accounts', 'changes', 'instances', 'lives', 'people', 'rolls'];
 /** Rows that are fetched, or put in, at once. */
 const AT_ONCE = 500;
 /** Backups by itself, and those that somebody asked for: so many of each are kept. */

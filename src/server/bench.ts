@@ -1,8 +1,9 @@
 import { desc } from 'drizzle-orm';
 import type { Bench, WritePreview } from '../core/bench';
-import { contentToWrite } from '../core/check';
+import { check, checkBesides, contentToWrite } from '../core/check';
 import { compareBesides, compareContents } from '../core/compare';
 import { decodeImage, modelOfImage } from '../core/image';
+import { alikeOf, fit } from '../core/fit';
 import { isNewer, modelById } from '../core/models';
 import type { PlanId, RadioId } from '../core/plan';
 import { radios } from '../db';
@@ -62,7 +63,10 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
   const { plan, revision } = await getPlan(planId);
   const copy = await newestCopy(radioId);
   const own = copy ? modelOfImage(copy.image, model, copy.called) : model;
-  const { heldBack, ...content } = contentToWrite(plan, own);
+  const fitted = fit(plan, own);
+  const findings = check(plan, own, fitted);
+  const { heldBack, ...content } = contentToWrite(plan, own, fitted, findings);
+  const stopped = new Set(heldBack.map(({ id }) => id));
   const held = copy && decodeImage(copy.image, model);
   const byId = new Map(plan.channels.map((channel) => [channel.id, channel]));
   return {
@@ -79,5 +83,14 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
       name: byId.get(id)!.name,
       slot: byId.get(id)!.slot,
     })),
+    cautions: [
+      ...findings
+        .filter(({ id, severity }) => severity === 'caution' && !stopped.has(id))
+        .map(({ id, text }) => ({ slot: byId.get(id)!.slot, name: byId.get(id)!.name, text })),
+      ...checkBesides(plan, own, fitted)
+        .filter(({ severity }) => severity === 'caution')
+        .map(({ text }) => ({ slot: null, name: '', text })),
+    ],
+    leftOut: alikeOf(fitted.besides),
   };
 }

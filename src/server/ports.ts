@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import { bytesOf } from '../core/image';
 import type { Ident } from '../core/link';
-import { modelByIdent, type Model } from '../core/models';
+import { modelsByIdent, type Model } from '../core/models';
 import type { RadioId } from '../core/plan';
 import { text } from '../core/text.schema';
 import { CARD_NAME, isLoaded, stampOf } from './card-reader';
 import { benchHeaders, benchUrl } from './bench-address';
 import { fetchJson, giveUpAfter } from './fetch-json';
 import { Problem } from './problem';
-import { calledOf, radioOf, seeRadio } from './radios';
+import { calledOf, modelsWithSerial, radioOf, seeRadio } from './radios';
 import { runLink, type Place } from './transport';
 
 const portsSchema = z.object({
@@ -41,7 +41,7 @@ export interface Present {
 }
 
 /** Who is on a port, or why nobody is known to be. */
-type Answer = Present | { reason: string };
+type Answer = Present | { reason: string; choices?: Model[] };
 
 /** The ports that there are now. A bench that does not answer has none; `reachable` says so. */
 export async function listPorts(): Promise<{ ports: Port[]; reachable: boolean }> {
@@ -97,9 +97,16 @@ interface Ports {
   busy: Set<string>;
   /** Ports that are being asked just now: whoever else wants to know waits for the same answer. */
   asking: Map<string, Promise<Answer>>;
+  /** What a person said is on a port where several models answer alike, until that is gone. */
+  chosen: Map<string, string>;
 }
 const held = globalThis as { veridonPorts?: Ports };
-const state = (held.veridonPorts ??= { answers: new Map(), busy: new Set(), asking: new Map() });
+const state = (held.veridonPorts ??= {
+  answers: new Map(),
+  busy: new Set(),
+  asking: new Map(),
+  chosen: new Map(),
+});
 const keyOf = ({ name, place }: Port) => `${name} ${typeof place === 'number' ? place : place.card}`;
 
 /** Keeps a port to one job; false where it is taken. */
@@ -115,15 +122,45 @@ export function freePort(port: Port): void {
   state.answers.delete(keyOf(port));
 }
 
+/** Of models that answer alike the one that it is: the only one, the one that a person said, or the one by which its serial is known. */
+async function oneOf(alike: readonly Model[], port: Port, { serial }: Ident): Promise<Model | undefined> {
+  if (alike.length < 2) return alike[0];
+  const said = alike.find(({ id }) => id === state.chosen.get(keyOf(port)));
+  if (said || serial === null) return said;
+  const known = await modelsWithSerial(serial);
+  const before = alike.filter(({ id }) => known.includes(id));
+  return before.length === 1 ? before[0] : undefined;
+}
+
+/** Says which of the models that answer alike is on a port. */
+export async function chooseModel(name: string, modelId: string): Promise<void> {
+  const port = (await livePorts()).find((one) => one.name === name);
+  const answer = port && (await answerOf(port));
+  const choices = answer && 'choices' in answer ? (answer.choices ?? []) : [];
+  if (!port || !choices.some(({ id }) => id === modelId))
+    throw new Problem(
+      409,
+      'radio-away',
+      'It is not there to be chosen',
+      `On ${name} nothing waits to be told from others, or it is none of these. Look at the ports again.`,
+    );
+  state.chosen.set(keyOf(port), modelId);
+  state.answers.delete(keyOf(port));
+  await answerOf(port);
+}
+
 /** Asks who is on a port, once: whoever answers says its model. */
 async function identify(port: Port): Promise<Answer> {
   const outcome = await runLink(port.place, null, { kind: 'identify' });
   if (outcome.kind === 'failed') return { reason: outcome.reason };
   const { ident } = outcome;
-  const model = modelByIdent(ident.model);
   // One that calls itself as a model does, and holds another length, is none that Veridon may write.
-  if (!model || bytesOf(model) !== ident.imageBytes)
-    return { reason: `It calls itself ${ident.model.trim()}; Veridon knows no such radio.` };
+  const alike = modelsByIdent(ident.model).filter((model) => bytesOf(model) === ident.imageBytes);
+  const model = await oneOf(alike, port, ident);
+  if (!model)
+    return alike.length === 0
+      ? { reason: `It calls itself ${ident.model.trim()}; Veridon knows no such radio.` }
+      : { reason: `${alike.length} models answer as it does, and their memories differ.`, choices: alike };
   const loaded = typeof port.place === 'object' ? await isLoaded(port.place) : null;
   return { radioId: await seeRadio(ident, model), ident, model, loaded };
 }
@@ -195,7 +232,8 @@ async function livePorts(): Promise<Port[]> {
 
 function forgetAllBut(ports: readonly Port[]): void {
   const live = new Set(ports.map(keyOf));
-  for (const key of state.answers.keys()) if (!live.has(key)) state.answers.delete(key);
+  for (const map of [state.answers, state.chosen])
+    for (const key of map.keys()) if (!live.has(key)) map.delete(key);
 }
 
 /** Every port with who is on it, and whether a job has it. */
@@ -212,6 +250,10 @@ export async function lookAtPorts() {
         busy: state.busy.has(keyOf(port)),
         radioId: answer && 'ident' in answer ? answer.radioId : null,
         reason: answer && 'reason' in answer ? answer.reason : null,
+        choices:
+          answer && 'reason' in answer
+            ? (answer.choices ?? []).map(({ id, maker, name }) => ({ id, name: `${maker} ${name}` }))
+            : [],
         loaded: answer && 'ident' in answer ? answer.loaded : null,
       };
     }),

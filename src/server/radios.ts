@@ -47,6 +47,16 @@ export async function seeRadio(ident: Ident, model: Model): Promise<RadioId> {
   return first!.id;
 }
 
+/** The models by which a serial is known; there may be several, of makers that count alike. */
+export async function modelsWithSerial(serial: string): Promise<string[]> {
+  const database = await reading();
+  const rows = await database
+    .select({ modelId: radios.modelId })
+    .from(radios)
+    .where(eq(radios.serial, serial));
+  return rows.map(({ modelId }) => modelId);
+}
+
 export async function setRadioState(id: RadioId, condition: RadioCondition): Promise<void> {
   const database = await writing();
   await database.update(radios).set({ state: condition }).where(eq(radios.id, id));

@@ -67,6 +67,11 @@ test('what a unit says of itself is kept when it is read, goes with the plan tha
     null,
     145_500_000,
   ]);
+  // What is written all the same is said before, with the channel.
+  expect((await previewWrite(seen.id, any.plan.id)).cautions).toContainEqual({
+    ...{ slot: 20, name: 'UPPER' },
+    text: 'Hears, but will not send: LK204613 does not transmit on 147.000 MHz.',
+  });
   const job = await done(
     await startJob({ kind: 'write', radioId: seen.id, planId: any.plan.id, planRevision: any.revision }),
   );

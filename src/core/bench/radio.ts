@@ -52,6 +52,8 @@ export const benchSchema = z.object({
       radioId: radioIdSchema.nullable(),
       /** Why nobody is known to be there. */
       reason: z.string().nullable(),
+      /** The models that answer as what is there does, where they are several: a person says which it is. */
+      choices: z.array(z.object({ id: z.string(), name: z.string() })),
       /** Whether the radio has loaded the card that Veridon wrote; null where it is no such card. */
       loaded: z.boolean().nullable(),
     }),

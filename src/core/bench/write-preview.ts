@@ -18,5 +18,9 @@ export const writePreviewSchema = z.object({
   heldBack: z.array(
     z.object({ id: z.string(), name: z.string(), slot: z.int(), reasons: z.array(z.string()) }),
   ),
+  /** What is written all the same, and has a consequence on air: each with the channel, or without where it is of no channel. */
+  cautions: z.array(z.object({ slot: z.int().nullable(), name: z.string(), text: z.string() })),
+  /** What stands beside the channels and this radio holds otherwise, or not at all, in words. */
+  leftOut: z.array(z.object({ n: z.int(), text: z.string(), because: z.string() })),
 });
 export type WritePreview = z.infer<typeof writePreviewSchema>;

@@ -40,3 +40,16 @@ export const fitSchema = contentSchema.extend({
 });
 /** A plan worked out for one model. */
 export type Fit = z.infer<typeof fitSchema>;
+
+/** What is said of several alike, once, with how many they are. */
+export function alikeOf(
+  said: readonly Pick<FitBeside, 'text' | 'because'>[],
+): { text: string; because: string; n: number }[] {
+  const alike = new Map<string, { text: string; because: string; n: number }>();
+  for (const { text, because } of said) {
+    const before = alike.get(`${text} ${because}`);
+    if (before) before.n++;
+    else alike.set(`${text} ${because}`, { text, because, n: 1 });
+  }
+  return [...alike.values()];
+}

@@ -22,10 +22,12 @@ export function modelById(id: string): Model | undefined {
   return MODELS.find((model) => model.id === id);
 }
 
-/** The model whose radios identify themselves with these 8 characters, or undefined. */
-export function modelByIdent(ident: string): Model | undefined {
-  return MODELS.find((model) => model.link?.ident === ident);
-}
+/** The models whose radios identify themselves with these 8 characters: none, one, or several that answer alike. */
+export const modelsByIdent = (ident: string): Model[] =>
+  MODELS.filter((model) => model.link?.ident === ident);
+
+/** The model whose radios identify themselves with these 8 characters, or undefined; the first of several. */
+export const modelByIdent = (ident: string): Model | undefined => modelsByIdent(ident)[0];
 
 /** Models whose name, maker or other trade name holds `text`, in any case. */
 export function findModels(text: string): { model: Model; soldAs: string }[] {

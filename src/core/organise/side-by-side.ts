@@ -1,5 +1,5 @@
 import { sameInRadio } from '../compare/contents';
-import { CHANGE_TODO, fit, OBSTACLE_WORDS, type Fit, type FitChange, type Obstacle } from '../fit';
+import { alikeOf, CHANGE_TODO, fit, OBSTACLE_WORDS, type Fit, type FitChange, type Obstacle } from '../fit';
 import { placeText, type FittedChannel, type Model } from '../models';
 import { slotText, type Channel, type ChannelId, type Plan } from '../plan';
 import { formatFrequency } from '../radio';
@@ -132,13 +132,7 @@ function holdings(plan: Plan, { model, unit: of }: Against) {
           : { what: 'no room', text: 'Left out', because: 'there is no room for it' },
       ],
     });
-  const besides = new Map<string, { text: string; because: string; n: number }>();
-  for (const { text, because } of fitted.besides) {
-    const alike = besides.get(`${text} ${because}`);
-    if (alike) alike.n++;
-    else besides.set(`${text} ${because}`, { text, because, n: 1 });
-  }
-  return { held, unit: now?.unit ?? null, besides: [...besides.values()] };
+  return { held, unit: now?.unit ?? null, besides: alikeOf(fitted.besides) };
 }
 
 /** Holds a plan against several radios: what each keeps of every channel. Rows are in the order of the plan. */

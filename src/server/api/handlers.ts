@@ -12,6 +12,7 @@ import { leaveNews, newsOfPlan } from '../news';
 import { exportPlan, exportStations, planJsonSchema } from '../export';
 import { databaseKind } from '../health';
 import { cardZip, openCard } from '../card-zip';
+import { chooseModel } from '../ports';
 import { listPeople, markedPeople, markPerson, rollNow, searchPeople } from '../people';
 import { lastLoad, startLoad, stopLoad } from '../people-load';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
@@ -136,6 +137,10 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   entries: ({ query: { radius, plan, model, ...at }, gone }) =>
     searchRegister({ ...at, radiusKm: radius, planId: plan, modelId: model }, gone),
   radios: () => lookAtBench(),
+  choosePort: async ({ body }) => {
+    await chooseModel(body.port, body.modelId);
+    return {};
+  },
   openCard: ({ body }) => openCard(body.base64),
   card: ({ params, query }) => cardZip(params.id, query.plan),
   copies: async ({ params }) => ({ copies: await listCopies(params.id) }),

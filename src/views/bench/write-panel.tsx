@@ -14,6 +14,7 @@ import { LOW_BATTERY, type Radio, type WritePreview } from '@/core/bench';
 import { slotText, type PlanId } from '@/core/plan';
 import { SaveCard } from './card-zip';
 import { hasCard } from './has-card';
+import { BeforeWrite } from './before-write';
 import type { PlanName } from './plan-name';
 
 /** What a stop keeps out of the radio; channels with the same reason are told of together. */
@@ -199,6 +200,7 @@ export function WritePanel({
         </p>
       )}
       {seen && seen.heldBack.length > 0 && <HeldBack heldBack={seen.heldBack} />}
+      {seen && <BeforeWrite cautions={seen.cautions} leftOut={seen.leftOut} />}
       {preview.error && <Trouble>{preview.error.message}</Trouble>}
       {seen && radio.state === 'whole' && <Changes of={seen} model={modelById(radio.modelId)!} />}
     </section>

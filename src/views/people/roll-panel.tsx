@@ -7,6 +7,12 @@ import type { PeopleInHand } from './use-people';
 const WORDS = { added: 'New', changed: 'Changed', gone: 'Gone' } as const;
 const grouped = (n: number) => n.toLocaleString('en');
 
+/** When a roll was made, by its own word, which may be no date, or none at all. */
+function madeWhen(made: string) {
+  if (made === '') return null;
+  return <>made {Number.isNaN(Date.parse(made)) ? made : <Moment at={made} />}, </>;
+}
+
 /** What came of a load, or how far it is. */
 function Loading({ load, onStop }: { load: Load; onStop: () => void }) {
   if (load.state !== 'loading')
@@ -82,7 +88,7 @@ export function RollPanel({ hand }: { hand: PeopleInHand }) {
       <div>
         <h2 className="font-semibold">{roll.source}</h2>
         <p className="text-[13px] text-soft">
-          {grouped(roll.people)} people, made <Moment at={roll.made} />, loaded <Moment at={roll.at} />
+          {grouped(roll.people)} people, {madeWhen(roll.made)} loaded <Moment at={roll.at} />
         </p>
       </div>
       {load && <Loading load={load} onStop={() => hand.stop.mutate()} />}

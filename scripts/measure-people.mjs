@@ -1,0 +1,90 @@
+// Part of npm run measure: a roll of 250,000 people loaded, against JSON.parse and a bare COPY of the same rows; how long somebody waits who does something else meanwhile; people found as one types.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
+
+const quantile = (values, share) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];
+
+/** As somebody types them, letter by letter, from the most that a letter can mean to one person. */
+const WORDS = ['wenna daskow', 'q7aaa', '1000777', 'ketterby', 'torrin harr ullsmere', 'nobody at all'];
+
+/** JSON.parse of the roll, and COPY of its rows into a table of its own with the same key, ms each. */
+async function bare(url) {
+  const text = await (await fetch(`${url}/roll/people.json`)).text();
+  let began = performance.now();
+  const { people } = JSON.parse(text);
+  const parsed = performance.now() - began;
+  const folder = mkdtempSync(join(tmpdir(), 'veridon-copy-'));
+  const database = await PGlite.create(folder);
+  await database.exec(
+    'create table people (roll int, id int, call text, first text, last text, town text, area text, primary key (roll, id))',
+  );
+  const rows = people.map(
+    (one) => `1\t${one.id}\t${one.call}\t${one.first}\t${one.last}\t${one.town}\t${one.island}\n`,
+  );
+  const blob = new Blob([rows.join('')]);
+  began = performance.now();
+  await database.query("copy people from '/dev/blob'", [], { blob });
+  const copied = performance.now() - began;
+  await database.close();
+  rmSync(folder, { recursive: true, force: true });
+  return { parsed, copied };
+}
+
+export async function measurePeople({ demo, folder, report, memoryOf }) {
+  const world = await demo(join(folder, 'people'), 4);
+  const ask = async (path, init) => (await fetch(world.url + path, init)).json();
+  const idle = memoryOf(world.port);
+  const waits = [];
+  let peak = idle;
+  const began = performance.now();
+  await ask('/api/people/roll', { method: 'POST' });
+  for (;;) {
+    const asked = performance.now();
+    await ask('/api/plans/pl_ketterbyweekend');
+    waits.push(performance.now() - asked);
+    peak = Math.max(peak, memoryOf(world.port));
+    const { load } = await ask('/api/people/roll');
+    if (load.state !== 'loading') {
+      if (load.state !== 'done') throw new Error(load.message);
+      break;
+    }
+    await new Promise((done) => setTimeout(done, 50));
+  }
+  const took = performance.now() - began;
+  const { parsed, copied } = await bare(world.bench);
+  report(
+    '250,000 people loaded',
+    [took],
+    'ms',
+    `${(took / (parsed + copied)).toFixed(2)} times JSON.parse (${parsed.toFixed(0)} ms) and a bare COPY (${copied.toFixed(0)} ms)`,
+  );
+  report('Memory above idle while they are loaded, at most', [peak - idle], 'MB');
+  report(
+    'Another who asks for a plan meanwhile waits, at most',
+    [Math.max(...waits)],
+    'ms',
+    `95th ${quantile(waits, 0.95).toFixed(0)} ms`,
+  );
+
+  const first = performance.now();
+  await ask('/api/people/found?q=wenna');
+  report('The first search after it', [performance.now() - first], 'ms');
+  const times = [];
+  for (let round = 0; round < 6; round++)
+    for (const word of WORDS)
+      for (let end = 1; end <= word.length; end++) {
+        const asked = performance.now();
+        await ask(`/api/people/found?q=${encodeURIComponent(word.slice(0, end))}`);
+        times.push(performance.now() - asked);
+      }
+  report(
+    'People found as one types, at the API, 95th',
+    [quantile(times, 0.95)],
+    'ms',
+    `median ${quantile(times, 0.5).toFixed(1)} ms, ${times.length} letters`,
+  );
+  await world.stop();
+}
