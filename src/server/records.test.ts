@@ -89,6 +89,7 @@ describe('a data directory of the first format', () => {
     return {
       ...plan,
       lookedAt: {},
+      unit: null,
       leftOver: [],
       channels: plan.channels.map((channel) => ({ ...channel, list: 0 })),
     };
