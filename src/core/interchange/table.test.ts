@@ -146,8 +146,10 @@ test('a file of any dialect is read as what it says', () => {
         reached.count('comma in numbers between commas', comma && delimiter === ',');
       },
     ),
+    // One in eight is such a file: of three hundred fewer than one in twenty-five never are.
+    { numRuns: 300 },
   );
-  expect(reached.share('comma in numbers between commas')).toBeGreaterThan(0.05);
+  expect(reached.share('comma in numbers between commas')).toBeGreaterThan(0.04);
 });
 
 test.each(['\n', '\r\n', '\r'])(
