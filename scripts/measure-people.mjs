@@ -1,4 +1,5 @@
 // Part of npm run measure: a roll of 250,000 people loaded, against JSON.parse and a bare COPY of the same rows; how long somebody waits who does something else meanwhile; people found as one types.
+/* global Blob */
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
