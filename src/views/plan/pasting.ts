@@ -49,6 +49,7 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
     before?: number,
   ) => {
     if (channels.length === 0) return;
+    await store.settled();
     const plan: Plan = store.get().plan;
     settle(
       placeWhatFits(plan, channels, {
@@ -165,6 +166,7 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
     /** Takes what a file came to: in the slots that it names as far as they are free, or in the next free ones. */
     file: async (made: NewRows, inSlots: boolean) => {
       setRefused(made.refused);
+      await store.settled();
       if (inSlots && made.channels.length > 0)
         settle(placeInSlots(store.get().plan, made.channels, made.slots, slotRanges(hand.model)), made);
       else await add(made.channels, made.odd, made.notes);

@@ -140,6 +140,46 @@ test('undo takes the server’s plan', async () => {
   expect(store.get()).toMatchObject({ undo: null, redo: 'Rename' });
 });
 
+test('who looks for free slots waits for what an undo under way makes of the plan, but not for a server that is away', async () => {
+  for (const loaded of [false, true]) {
+    const { server } = fakeServer();
+    let answer = () => {};
+    const gate = new Promise<void>((resolve) => (answer = resolve));
+    const store = open({
+      ...server,
+      step: async (...args) => {
+        const { edits, ...rest } = await server.step(...args);
+        if (!loaded) await gate;
+        return loaded ? rest : { ...rest, edits };
+      },
+      load: async () => (await gate, server.load()),
+      wait: () => new Promise((resolve) => setTimeout(resolve, 1)),
+    });
+    store.apply(renaming(1, 'A'));
+    store.step('undo');
+    const seen: string[][] = [];
+    const waiting = store.settled().then(() => seen.push(names(store.get().plan)));
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    expect(seen).toEqual([]);
+    answer();
+    await waiting;
+    expect(seen).toEqual([['One', 'Two']]);
+  }
+  const { server } = fakeServer();
+  let back = () => {};
+  const away = open({
+    ...server,
+    edit: () => Promise.reject(new Unreachable()),
+    wait: () => new Promise((resolve) => (back = resolve)),
+  });
+  away.apply(renaming(1, 'A'));
+  away.step('undo');
+  await new Promise((resolve) => setTimeout(resolve, 5));
+  await away.settled();
+  expect(away.get()).toMatchObject({ offline: true, waiting: 2 });
+  back();
+});
+
 test('going back comes after the edits that wait, and takes the server’s plan', async () => {
   const { server } = fakeServer();
   const store = open(server);

@@ -40,6 +40,11 @@ export interface PlanStore {
   goBack(revision: number): void;
   /** Takes what others have changed meanwhile; does nothing while changes of our own are under way. */
   refresh(): Promise<void>;
+  /**
+   * Comes back when no undo, redo or going back is under way. What they make of the plan is known by their answer alone,
+   * so that what looks for free slots in it waits for that; not where the server cannot be reached.
+   */
+  settled(): Promise<void>;
   /** Somebody else made a revision: takes it, unless it is our own or known. True where something of others came. */
   follow(revision: number): Promise<boolean>;
   dismiss(): void;
@@ -61,6 +66,8 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
   const listeners = new Set<() => void>();
   const queue: Change[] = [];
   let sending = false;
+  /** What was sent and is not taken to its end yet; its answer may have to be loaded. */
+  let underWay: Change | undefined;
 
   const set = (next: Partial<PlanState>) => {
     state = { ...state, ...next, waiting: queue.length };
@@ -122,6 +129,7 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
     sending = true;
     while (queue.length > 0) {
       const change = queue[0]!;
+      underWay = change;
       try {
         const answer = await carry(change);
         queue.shift();
@@ -138,6 +146,7 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
         set({ trouble: harmless ? null : sentenceOf(error) });
       }
     }
+    underWay = undefined;
     sending = false;
   };
 
@@ -167,6 +176,10 @@ export function createPlanStore(initial: KeptPlan, server: PlanServer): PlanStor
       queue.push({ kind: 'go back', revision, key: server.key() });
       set({ trouble: null });
       void send();
+    },
+    async settled() {
+      const steps = () => [underWay, ...queue].some((change) => change && change.kind !== 'edit');
+      while (!state.offline && steps()) await server.wait(20);
     },
     async refresh() {
       if (queue.length > 0) return;
