@@ -1,6 +1,7 @@
 // npm test: installs what is missing, then formatting, lint with the import rules, types, unit tests, build and browser journeys.
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { build, installPackages, wantChromium } from './prepare.mjs';
 
 installPackages();
@@ -42,7 +43,10 @@ function jest(name, project) {
     // A test that leaves something open must not keep the rest from being counted.
     '--forceExit',
     `--outputFile=${report}`,
-    ...(project === 'journeys' ? ['--runInBand'] : []),
+    // Half of the time of unit tests is waited for processes and lines of their own.
+    ...(project === 'journeys'
+      ? ['--runInBand']
+      : [`--maxWorkers=${Math.max(2, availableParallelism() - 1)}`]),
   ]);
   if (!existsSync(report)) return void failed++;
   const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(

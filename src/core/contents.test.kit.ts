@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { blankImage, type FieldValue } from './format';
 import { bytesOf, type RadioContent } from './image';
-import { sidesOf, slotsOf, storedShift, type FittedChannel, type Model } from './models';
+import type { Lists } from './image/digital';
+import {
+  sidesOf,
+  slotsOf,
+  storedShift,
+  type FittedChannel,
+  type FittedDigital,
+  type FittedZone,
+  type Model,
+} from './models';
 import { formatOf } from './models/formats';
 import type { Squelch } from './radio';
 
@@ -23,6 +32,8 @@ export const anySettingsOf = (model: Model): fc.Arbitrary<Record<string, FieldVa
             return [key, fc.constantFrom(...codec.words.map(({ value }) => value))];
           case 'bcd':
             return [key, fc.integer({ min: 1, max: 99_999 }).map((n) => n * codec.unit)];
+          case 'whole':
+            return [key, fc.integer({ min: 1, max: 0xfffcdf })];
           case 'digits':
             return [key, fc.integer({ min: 1, max: 10 ** codec.bytes - 1 }).map((n) => n * codec.unit)];
           default:
@@ -37,6 +48,20 @@ const anyNameOf = ({ names }: Model, length: number) =>
   fc
     .array(fc.constantFrom(...names.characters), { maxLength: length })
     .map((letters) => letters.join('').trimEnd());
+
+/** What a digital channel of a model can be, its references aside. */
+const anyDigitalOf = ({ digital }: Model): fc.Arbitrary<FittedDigital> =>
+  fc
+    .tuple(
+      fc.nat(15),
+      fc.constantFrom(1 as const, 2 as const),
+      fc.constantFrom(...(digital?.politeness ?? (['impolite'] as const))),
+      fc.integer({ min: digital?.levels?.from ?? 0, max: digital?.levels?.to ?? 0 }),
+    )
+    .map(([colourCode, timeSlot, politeness, level]) => ({
+      ...{ colourCode, timeSlot, talkgroup: null, receiveList: null, politeness },
+      level: politeness === 'all' && digital?.levels ? level : null,
+    }));
 
 /** Channels of one list of a model, `least` so many, 60 at most, where the radio is set like that. */
 function anyChannelsIn(
@@ -106,13 +131,17 @@ function anyChannelsIn(
         selector: ({ slot }) => slot,
       },
     )
-    .map((channels) =>
+    .chain((channels) => fc.tuple(fc.constant(channels), ...channels.map(() => anyDigitalOf(model))))
+    .map(([channels, ...digital]) =>
       channels
         .sort((a, b) => a.slot - b.slot)
-        .map(({ send, expect, ...channel }) => ({
+        .map(({ send, expect, ...channel }, at) => ({
           ...channel,
-          send,
-          expect: model.oneTone ? expect && send : expect,
+          // What is digital has no tones.
+          ...(channel.mode === 'DMR' && model.digital
+            ? { send: null, expect: null, digital: digital[at]! }
+            : { send, expect: model.oneTone ? expect && send : expect }),
+          ...(model.scanLists?.by === 'channel' && { scanList: null }),
           ...(splits(channel.rx, channel.tx) && { split: true as const }),
         })),
     );
@@ -163,7 +192,7 @@ export function anyContentOf(model: Model): fc.Arbitrary<RadioContent> {
             number: fc.constant(number),
             name: name(model.zones!.name),
             slots: some(list),
-          }),
+          }).chain((zone) => anyOrderOf(zone, model)),
         ),
         skipSets: each(numbers(model.skipSets), (number) =>
           record({
@@ -200,15 +229,104 @@ export function anyContentOf(model: Model): fc.Arbitrary<RadioContent> {
             ),
           }),
         ),
-      });
+      }).chain((content) => linked(content, model));
     });
+}
+
+/** A zone as a radio with an order of its own, or a knob, has it. */
+function anyOrderOf(zone: FittedZone, { zones }: Model): fc.Arbitrary<FittedZone> {
+  if (!zones?.ordered) return fc.constant(zone);
+  const most = Math.min(zone.slots.length, zones.knob ?? zones.members ?? zone.slots.length);
+  return fc
+    .tuple(fc.shuffledSubarray(zone.slots, { maxLength: most }), fc.array(fc.boolean(), { maxLength: 16 }))
+    .map(([slots, empty]) => {
+      if (!zones.knob) return { ...zone, slots };
+      const knob: number[] = [];
+      for (const [at, slot] of slots.entries()) {
+        // A position that is left empty, while there is room for the rest.
+        if (empty[at] && knob.length + slots.length - at < zones.knob) knob.push(0);
+        knob.push(slot);
+      }
+      return { ...zone, slots, knob };
+    });
+}
+
+/** A content with talkgroups and lists, and channels and zones that refer to them, in any order and to one another. */
+function linked(content: Omit<RadioContent, keyof Lists>, model: Model): fc.Arbitrary<RadioContent> {
+  const { digital, scanLists } = model;
+  const none = fc.constant<RadioContent>({ ...content, talkgroups: [], receiveLists: [], scanLists: [] });
+  if (!digital && !scanLists) return none;
+  const text = (length: number) => anyNameOf(model, length);
+  const slots = content.channels.map(({ slot }) => slot);
+  const numbers = (count: number) =>
+    fc
+      .uniqueArray(fc.integer({ min: 1, max: count }), { maxLength: 12 })
+      .map((list) => list.sort((a, b) => a - b));
+  const rows = <T>(count: number, make: (number: number) => fc.Arbitrary<T>) =>
+    numbers(count).chain((list): fc.Arbitrary<T[]> => fc.tuple(...list.map(make)));
+  const one = (of: readonly number[]) =>
+    of.length === 0 ? fc.constant(null) : fc.option(fc.constantFrom(...of), { freq: 4 });
+  return rows(digital!.talkgroups.count, (number) =>
+    record({
+      number: fc.constant(number),
+      name: text(digital!.talkgroups.name),
+      address: fc.oneof(fc.integer({ min: 1, max: 0xfffcdf }), fc.constant(0xffffff)),
+      call: fc.constantFrom(...digital!.talkgroups.calls),
+    }),
+  ).chain((talkgroups) => {
+    const groups = talkgroups.map(({ number }) => number);
+    const receive = rows(digital!.receiveLists.count, (number) =>
+      record({
+        number: fc.constant(number),
+        name: text(digital!.receiveLists.name),
+        members: fc.shuffledSubarray(groups, {
+          maxLength: Math.min(groups.length, digital!.receiveLists.members),
+        }),
+      }),
+    );
+    const scan = rows(scanLists!.count, (number) =>
+      record({
+        number: fc.constant(number),
+        name: text(scanLists!.name),
+        slots: fc.shuffledSubarray(slots, { maxLength: Math.min(slots.length, scanLists!.members) }),
+        first: one(slots),
+        second: scanLists!.second ? one(slots) : fc.constant(null),
+        answers: fc.constantFrom(...scanLists!.answers),
+        startsItself: fc.boolean(),
+      }),
+    );
+    return fc.tuple(receive, scan).chain(([receiveLists, lists]) => {
+      const anyOf = (of: readonly { number: number }[]) => one(of.map(({ number }) => number));
+      const refs = content.channels.map(() => fc.tuple(one(groups), anyOf(receiveLists), anyOf(lists)));
+      return fc
+        .tuple(fc.tuple(...refs), fc.tuple(...content.zones.map(() => anyOf(lists))))
+        .map(([of, ofZones]) => ({
+          ...content,
+          ...{ talkgroups, receiveLists, scanLists: lists },
+          channels: content.channels.map((channel, at): FittedChannel => {
+            const [talkgroup, receiveList, scanList] = of[at]!;
+            return {
+              ...channel,
+              ...(channel.digital && { digital: { ...channel.digital, talkgroup, receiveList } }),
+              ...(scanLists!.by === 'channel' && { scanList }),
+            };
+          }),
+          zones: content.zones.map((zone, at) =>
+            scanLists!.by === 'zone' ? { ...zone, scanList: ofZones[at]! } : zone,
+          ),
+        }));
+    });
+  });
 }
 
 /** Any bytes of the length of an image; lines of text end as lines do. */
 export const anyImageOf = (model: Model): fc.Arbitrary<Uint8Array> => {
   const empty = blankImage(formatOf(model));
+  // Of a large image a stretch is drawn, of a length that no table has, and repeated.
+  const drawn = Math.min(bytesOf(model), 32_749);
   return fc
-    .uint8Array({ minLength: bytesOf(model), maxLength: bytesOf(model), size: 'max' })
+    .uint8Array({ minLength: drawn, maxLength: drawn, size: 'max' })
+    .map((stretch) => Uint8Array.from({ length: bytesOf(model) }, (_, at) => stretch[at % drawn]!))
     .map((image) =>
       formatOf(model).container.kind === 'lines'
         ? image.map((byte, at) => (empty[at] === 0x0d || empty[at] === 0x0a ? empty[at] : byte))

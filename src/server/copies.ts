@@ -115,6 +115,9 @@ export const NEW_IDS: MakeIds = {
   skipSet: () => makeId('sk', fresh()),
   scanEdge: () => makeId('se', fresh()),
   setUp: () => makeId('qs', fresh()),
+  talkgroup: () => makeId('tg', fresh()),
+  receiveList: () => makeId('rl', fresh()),
+  scanList: () => makeId('sl', fresh()),
 };
 
 /** A new plan with all that a sealed copy holds. */

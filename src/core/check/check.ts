@@ -242,7 +242,7 @@ export function contentToWrite(
   for (const finding of findings)
     if (finding.severity === 'stop')
       reasons.set(finding.id, [...(reasons.get(finding.id) ?? []), finding.text]);
-  const { zones, skipSets, scanEdges, setUps, settings } =
+  const { zones, skipSets, scanEdges, setUps, talkgroups, receiveLists, scanLists, settings } =
     reasons.size === 0 ? fitted : without(fitted, reasons, plan, model);
   return {
     channels: fitted.channels.filter((channel) => !reasons.has(channel.id)),
@@ -250,6 +250,9 @@ export function contentToWrite(
     skipSets,
     scanEdges,
     setUps,
+    talkgroups,
+    receiveLists,
+    scanLists,
     settings,
     heldBack: [...reasons].map(([id, texts]) => ({ id, reasons: texts })),
   };

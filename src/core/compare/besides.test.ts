@@ -96,7 +96,13 @@ function rewritesOf(before: RadioContent, other: RadioContent, which: number): R
     {},
     { settings: other.settings },
     { zones: without(before.zones) },
-    { zones: one(before.zones, (zone) => ({ ...zone, slots: zone.slots.slice(1) })) },
+    {
+      zones: one(before.zones, (zone) => ({
+        ...zone,
+        slots: zone.slots.slice(1),
+        ...(zone.knob && { knob: zone.knob.map((slot) => (slot === zone.slots[0] ? 0 : slot)) }),
+      })),
+    },
     {
       skipSets: one(before.skipSets, (set) => ({
         ...set,
@@ -111,6 +117,11 @@ function rewritesOf(before: RadioContent, other: RadioContent, which: number): R
         sides: setUp.sides.map((of, at) => (at === 0 ? { ...of, scanning: !of.scanning } : of)),
       })),
     },
+    { talkgroups: one(before.talkgroups, (group) => ({ ...group, address: group.address === 7 ? 8 : 7 })) },
+    { receiveLists: one(before.receiveLists, (list) => ({ ...list, members: [...list.members].reverse() })) },
+    { scanLists: without(before.scanLists) },
+    { scanLists: one(before.scanLists, (list) => ({ ...list, startsItself: !list.startsItself })) },
+    { zones: one(before.zones, (zone) => (zone.scanList ? { ...zone, scanList: null } : zone)) },
   ].map((change) => ({ ...before, ...change }));
 }
 
@@ -136,5 +147,7 @@ test.each(MODELS.map((model) => [model.name, model] as const))(
     expect(reached.share('way 1')).toBeGreaterThan(0);
     if (model.zones) expect(reached.share('way 2')).toBeGreaterThan(0);
     if (model.setUps) expect(reached.share('way 7')).toBeGreaterThan(0);
+    if (model.digital) expect(reached.share('way 8')).toBeGreaterThan(0);
+    if (model.scanLists) expect(reached.share('way 11')).toBeGreaterThan(0);
   },
 );

@@ -6,6 +6,8 @@ import { sidesOf, type Content, type Model } from '../models';
 import { SIDE_WORDS, slotText } from '../plan';
 import { formatFrequency } from '../radio';
 import { capital } from '../text';
+import { receiveLists, scanLists, talkgroups, zoneDiffers } from './digital';
+import { inAndOut, named, renamed, type Kind } from './kind';
 
 export const besideChangeSchema = z.object({
   mark: z.enum(['new', 'changed', 'emptied']),
@@ -16,34 +18,10 @@ export const besideChangeSchema = z.object({
   /** A setting after whose change the radio wants to be switched off and on. */
   restart: z.literal(true).optional(),
 });
-/** What a write changes in a radio beside its channels: a bank, a skip set, a pair of scan edges, a quick set-up, a setting. */
+/** What a write changes in a radio beside its channels: a bank, a skip set, a pair of scan edges, a quick set-up, a talkgroup, a list, a setting. */
 export type BesideChange = z.infer<typeof besideChangeSchema>;
 
-/** How things of a kind are told of. */
-interface Kind<T> {
-  of: (content: Partial<Content>) => readonly T[];
-  title: (one: T) => string;
-  /** What it is, where it is new or goes. */
-  whole: (one: T) => string;
-  /** In what it differs from what it was; empty where it does not. */
-  differing: (was: T, is: T) => string[];
-}
-
 const channels = (n: number) => (n === 0 ? 'no channels' : n === 1 ? '1 channel' : `${n} channels`);
-const renamed = (was: { name: string }, is: { name: string }) =>
-  was.name === is.name ? [] : [`named ${is.name || 'nothing'}, was ${was.name || 'nothing'}`];
-
-/** The channels that come to a set and go from it, `side` before it where there are several. */
-function members(was: readonly number[], is: readonly number[], side = ''): string[] {
-  const come = is.filter((slot) => !was.includes(slot)).length;
-  const go = was.filter((slot) => !is.includes(slot)).length;
-  if (come + go === 0) return [];
-  const words = [...(come > 0 ? [`${come} in`] : []), ...(go > 0 ? [`${go} out`] : [])].join(', ');
-  return [side ? `${side}: ${words}` : words];
-}
-
-const named = (name: string, rest: string) => (name ? `${name}, ${rest}` : rest);
-
 /** The kinds that stand beside the channels of a model. */
 function kindsOf(model: Model) {
   const side = (list: number) => (sidesOf(model).length > 1 ? model.lists[list]!.name.toLowerCase() : '');
@@ -54,7 +32,7 @@ function kindsOf(model: Model) {
     of: (content) => content.zones ?? [],
     title: ({ list, number }) => onSide(list, `${word} ${number}`),
     whole: ({ name, slots }) => named(name, channels(slots.length)),
-    differing: (was, is) => [...renamed(was, is), ...members(was.slots, is.slots)],
+    differing: (was, is) => [...renamed(was, is), ...zoneDiffers(was, is, model.zones?.ordered ?? false)],
   };
   const skipSets: Kind<Content['skipSets'][number]> = {
     of: (content) => content.skipSets ?? [],
@@ -64,7 +42,7 @@ function kindsOf(model: Model) {
     differing: (was, is) => [
       ...renamed(was, is),
       ...(was.way === is.way ? [] : [`scan ${is.way}, was scan ${was.way}`]),
-      ...is.slots.flatMap((slots, at) => members(was.slots[at] ?? [], slots, sideAt(at))),
+      ...is.slots.flatMap((slots, at) => inAndOut(was.slots[at] ?? [], slots, sideAt(at))),
     ],
   };
   const edges = ({ from, to }: Content['scanEdges'][number]) =>
@@ -137,6 +115,9 @@ export function compareBesides(before: RadioContent, after: ToWrite, model: Mode
     ...compareKind(skipSets, before, after),
     ...compareKind(scanEdges, before, after),
     ...compareKind(setUps, before, after),
+    ...compareKind(talkgroups, before, after),
+    ...compareKind(receiveLists, before, after),
+    ...compareKind(scanLists, before, after),
     ...settings,
   ];
 }

@@ -23,6 +23,8 @@ const FIELDS = [
   'mode',
   'power',
   'scan',
+  'digital',
+  'scanList',
 ] as const;
 
 /** True where two channels of a radio are the same: at the same place, and alike in all that it holds. */

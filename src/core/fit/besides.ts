@@ -1,5 +1,15 @@
 import { noContent, sidesOf, type Content, type Model } from '../models';
-import { abbreviationsOf, fitName, KINDS, recordsOf, type ChannelId, type OwnKind, type Plan } from '../plan';
+import {
+  abbreviationsOf,
+  fitName,
+  KINDS,
+  recordsOf,
+  type ChannelId,
+  type OwnKind,
+  type Plan,
+  type Zone,
+} from '../plan';
+import { fitReceiveLists, fitScanLists, fitTalkgroups, numbersIn } from './digital';
 import type { FitBeside, FittedPlanChannel } from './fitted';
 
 /** What of a plan stands beside its channels in a radio: banks, skip sets, scan edges, quick set-ups; and what became of the rest. */
@@ -9,13 +19,15 @@ export type Besides = Omit<Content, 'channels'> & { besides: FitBeside[] };
 type Place = Pick<FittedPlanChannel, 'list' | 'slot'>;
 
 /** The kinds that stand in a radio; what is left over does not. */
-type HeldKind = Exclude<OwnKind, 'leftOver'>;
+type HeldKind = Exclude<OwnKind, 'leftOver' | 'talkgroup'>;
 
 const NOT_AT_ALL: Record<HeldKind, string> = {
   zone: 'This radio has no zones',
   skipSet: 'This radio has no skip sets',
   scanEdge: 'This radio has no scan edges of its own',
   setUp: 'This radio has no quick set-ups',
+  receiveList: 'This radio has no receive lists',
+  scanList: 'This radio has no scan lists',
 };
 
 /**
@@ -58,11 +70,21 @@ export function fitBesides(plan: Plan, model: Model, channels: readonly FittedPl
       return [];
     });
 
+  const numbers = numbersIn(plan, model, abbreviationsOf(plan));
   const zones = held('zone', model.zones);
   for (const [at, zone] of zones.entries()) {
-    const { members } = plan.zones[at]!;
-    for (const list of sides)
-      made.zones.push({ list, number: zone.number, name: zone.name, slots: slotsOn(list, members) });
+    const { members, scanList } = plan.zones[at]!;
+    for (const list of sides) {
+      const one = { list, number: zone.number, name: zone.name };
+      made.zones.push({
+        ...(model.zones!.ordered
+          ? { ...one, ...inOrder(plan.zones[at]!, model.zones!, places, made) }
+          : { ...one, slots: slotsOn(list, members) }),
+        ...(model.scanLists?.by === 'zone' && {
+          scanList: (scanList && numbers.scanList.get(scanList)) || null,
+        }),
+      });
+    }
   }
   made.zones.sort((a, b) => a.list - b.list || a.number - b.number);
 
@@ -73,6 +95,15 @@ export function fitBesides(plan: Plan, model: Model, channels: readonly FittedPl
   }
 
   fitScanEdges(plan, model, made, leave);
+
+  const talkgroups = fitTalkgroups(plan, model, abbreviationsOf(plan));
+  made.talkgroups = talkgroups.rows;
+  made.besides.push(...talkgroups.besides);
+  const say = (kind: HeldKind, id: string, text: string, because: string) =>
+    made.besides.push({ kind, id, text, because });
+  const lists = held('receiveList', model.digital?.receiveLists ?? null);
+  made.receiveLists = fitReceiveLists(plan.receiveLists, lists, model, numbers, say);
+  made.scanLists = fitScanLists(plan, held('scanList', model.scanLists ?? null), model, places, say);
 
   const numberIn = (of: { id: string; number: number }[], id: string | null) =>
     of.find((one) => one.id === id)?.number ?? null;
@@ -104,6 +135,35 @@ export function fitBesides(plan: Plan, model: Model, channels: readonly FittedPl
     });
   }
   return made;
+}
+
+/** The channels of a zone in its own order, as many as it has room for; on radios with a knob, what each of its positions turns to. */
+function inOrder(
+  { id, members, knob }: Zone,
+  has: NonNullable<Model['zones']>,
+  places: ReadonlyMap<ChannelId, Place>,
+  { besides }: Besides,
+): Pick<Content['zones'][number], 'slots' | 'knob'> {
+  const slotOf = (member: ChannelId | null) => (member && places.get(member)?.slot) || 0;
+  const slots = members.map(slotOf).filter((slot) => slot > 0);
+  const say = (text: string, because: string) => besides.push({ kind: 'zone', id, text, because });
+  if (!has.knob) {
+    const most = has.members ?? slots.length;
+    if (slots.length > most)
+      say(`Holds ${most} of its ${slots.length} channels`, `A ${has.word} of this radio has ${most}`);
+    return { slots: slots.slice(0, most) };
+  }
+  const wanted = knob ? knob.map(({ channel }) => slotOf(channel)) : slots;
+  const positions = wanted.slice(0, has.knob);
+  const on = new Set(positions.filter((slot) => slot > 0));
+  const off = slots.filter((slot) => !on.has(slot)).length;
+  if (off > 0)
+    say(
+      off === 1 ? 'One channel is out of the knob’s reach' : `${off} channels are out of the knob’s reach`,
+      `The knob of this radio has ${has.knob} positions`,
+    );
+  while (positions.length > 0 && positions[positions.length - 1] === 0) positions.pop();
+  return { slots: [...on], knob: positions };
 }
 
 function fitScanEdges(

@@ -14,6 +14,7 @@ import {
 } from '../plan';
 import { remembered, rememberedAlong } from '../remember';
 import { fitBesides } from './besides';
+import { heldPoliteness, linksOf, POLITENESS_WORDS, numbersIn, sameLinks, type Links } from './digital';
 import type { Fit, FitBeside, FitChange, FittedPlanChannel } from './fitted';
 import { canSend, heldMode, obstacles } from './obstacle';
 
@@ -80,6 +81,7 @@ const transmit: Stage = (held, channel, model) =>
       );
 
 const access: Stage = (held, channel, model) => {
+  if (held.fitted.digital) return held;
   if (channel.access.kind !== 'analogue')
     return changing(held, {}, 'access', 'Access left out', `${channel.mode} has no colour code or NAC`);
   const { send, expect } = channel.access;
@@ -113,6 +115,33 @@ const mode: Stage = (held, channel, model) => {
       );
 };
 
+/** Colour code, time slot and when it may send, on a radio that has them; what the channel refers to comes after. */
+const digital: Stage = (held, channel, model) => {
+  if (!model.digital || channel.mode !== 'DMR') return held;
+  const { access } = channel;
+  const open = access.kind === 'dmr' ? access : { colourCode: 1, timeSlot: 1 as const };
+  const { colourCode, timeSlot } = open;
+  const way = heldPoliteness(channel, model.digital);
+  const made = {
+    ...held,
+    fitted: { ...held.fitted, digital: { colourCode, timeSlot, talkgroup: null, receiveList: null, ...way } },
+  };
+  const wanted = channel.politeness?.to ?? 'impolite';
+  const polite =
+    wanted === way.politeness
+      ? made
+      : changing(
+          made,
+          {},
+          'digital',
+          `Sends as ${POLITENESS_WORDS[way.politeness]}`,
+          `This radio cannot be ${POLITENESS_WORDS[wanted]}`,
+        );
+  return access.kind === 'dmr'
+    ? polite
+    : changing(polite, {}, 'access', 'Colour code 1, time slot 1', 'The channel has none, and DMR wants one');
+};
+
 /** Where one shift is stored a band, any other is kept as a split. */
 const shift: Stage = (held, _channel, model, settings) => {
   const { rx, tx } = held.fitted;
@@ -131,7 +160,7 @@ const shift: Stage = (held, _channel, model, settings) => {
 };
 
 /** What is done to each channel by itself, in this order; names come after, since they depend on one another. */
-const STAGES: readonly Stage[] = [power, transmit, access, mode, shift];
+const STAGES: readonly Stage[] = [power, transmit, digital, access, mode, shift];
 
 /** How a model holds each channel, its name aside; or what is in the way. Worked out once for as long as the channel stays as it is. */
 const heldBy = remembered((model: Model) =>
@@ -257,8 +286,25 @@ function nameChange(channel: Channel, { text, how, byHand }: ShownName, model: M
       };
 }
 
+/** What of a channel's references the radio has no room for. */
+function lostLinks(channel: Channel, links: Links, model: Model): FitChange[] {
+  const lost: FitChange[] = [];
+  const say = (what: FitChange['what'], text: string, because: string) =>
+    lost.push({ id: channel.id, what, text, because });
+  if (model.digital && channel.mode === 'DMR') {
+    if (channel.talkgroup && links.talkgroup === null)
+      say('digital', 'Calls no talkgroup', 'This radio does not hold its talkgroup');
+    if (channel.receiveList && links.receiveList === null)
+      say('digital', 'Without its receive list', `This radio has ${model.digital.receiveLists.count}`);
+  }
+  if (model.scanLists?.by === 'channel' && channel.scanList && links.scanList === null)
+    say('scan list', 'Without its scan list', `This radio has ${model.scanLists.count}`);
+  return lost;
+}
+
 interface Named {
   text: string;
+  links: Links;
   channel: FittedPlanChannel;
   changes: FitChange[];
 }
@@ -270,15 +316,21 @@ function named(
   held: Held,
   name: ShownName,
   model: Model,
+  links: Links,
   lasts: WeakMap<Held, Named>,
 ): Named {
   const last = lasts.get(held);
-  if (last?.text === name.text) return last;
+  if (last?.text === name.text && sameLinks(last.links, links)) return last;
   const change = nameChange(channel, name, model);
+  const fitted = { ...held.fitted, name: name.text };
+  if (fitted.digital)
+    fitted.digital = { ...fitted.digital, talkgroup: links.talkgroup, receiveList: links.receiveList };
+  if (model.scanLists?.by === 'channel') fitted.scanList = links.scanList;
   const made = {
     text: name.text,
-    channel: { ...held.fitted, name: name.text },
-    changes: change ? [change, ...held.changes] : held.changes,
+    links,
+    channel: fitted,
+    changes: [...(change ? [change] : []), ...held.changes, ...lostLinks(channel, links, model)],
   };
   lasts.set(held, made);
   return made;
@@ -312,10 +364,18 @@ export function fit(plan: Plan, model: Model): Fit {
   }
   const names = fitNames(channels, model, abbreviationsOf(plan));
   const lasts = lastNamed(model);
+  const numbers = model.digital || model.scanLists ? numbersIn(plan, model, abbreviationsOf(plan)) : null;
   const shown: (string | undefined)[] = new Array<undefined>(held.length);
   for (let n = 0; n < channels.length; n++) {
     const at = places[n]!;
-    const made = named(channels[n]!, held[at] as Held, names[n]!, model, lasts);
+    const made = named(
+      channels[n]!,
+      held[at] as Held,
+      names[n]!,
+      model,
+      linksOf(channels[n]!, numbers),
+      lasts,
+    );
     shown[at] = made.text;
     result.channels.push(made.channel);
     for (const change of made.changes) result.changes.push(change);

@@ -5,7 +5,7 @@ import { OBSTACLES } from './obstacle';
 
 export const fitChangeSchema = z.object({
   id: channelIdSchema,
-  what: z.enum(['name', 'power', 'tx', 'access', 'mode', 'shift']),
+  what: z.enum(['name', 'power', 'tx', 'access', 'mode', 'shift', 'digital', 'scan list']),
   /** In plain words: `Name shortened to ULLSMR`. */
   text: z.string(),
   /** The radio's reason: `6 characters, capitals only`. */

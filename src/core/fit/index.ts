@@ -1,4 +1,5 @@
 export * from './besides';
+export { ANSWER_WORDS, POLITENESS_WORDS } from './digital';
 export * from './fit';
 export * from './fitted';
 export * from './obstacle';

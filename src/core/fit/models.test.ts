@@ -8,7 +8,17 @@ import { formatOf } from '../models/formats';
 import { gannetM8 } from '../models/gannet-m8';
 import { petrelHF9 } from '../models/petrel-hf9';
 import { ploverF5 } from '../models/plover-f5';
-import type { ChannelId, Plan, ScanEdgeId, SetUpId, SkipSetId, ZoneId } from '../plan';
+import type {
+  ChannelId,
+  Plan,
+  ReceiveListId,
+  ScanEdgeId,
+  ScanListId,
+  SetUpId,
+  SkipSetId,
+  TalkgroupId,
+  ZoneId,
+} from '../plan';
 import { anyPlan, channel, id, plan, tally, zoneId } from '../samples.test.kit';
 import { fit } from '.';
 
@@ -258,6 +268,9 @@ describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, mod
           skipSet: () => next('sk') as SkipSetId,
           scanEdge: () => next('se') as ScanEdgeId,
           setUp: () => next('qs') as SetUpId,
+          talkgroup: () => next('tg') as TalkgroupId,
+          receiveList: () => next('rl') as ReceiveListId,
+          scanList: () => next('sl') as ScanListId,
         });
         const again = fit({ ...p, ...lists }, model);
         expect({

@@ -40,5 +40,7 @@ export const CHANGE_TODO: Record<FitChange['what'], string> = {
   tx: 'Choose a transmit frequency in its bands, or leave it so.',
   access: 'Give both ways the same, or leave it so.',
   mode: 'Choose a mode that it has, or leave it so.',
+  digital: 'Put the talkgroups and lists that matter first, or leave it so.',
+  'scan list': 'Put the scan lists that matter first, or leave it so.',
   shift: 'It sends there all the same; or set the shift that it stores for the band.',
 };

@@ -7,6 +7,7 @@ import { choice } from './codecs/choice';
 import { digits } from './codecs/digits';
 import { flag } from './codecs/flag';
 import { marks } from './codecs/marks';
+import { numbers } from './codecs/numbers';
 import { squelch } from './codecs/squelch';
 import { squelchText } from './codecs/squelch-text';
 import { text } from './codecs/text';
@@ -28,6 +29,7 @@ export const codecSchema = z.discriminatedUnion('kind', [
   whole.schema,
   tone.schema,
   squelchText.schema,
+  numbers.schema,
 ]);
 export type Codec = z.input<typeof codecSchema>;
 type Parsed = z.output<typeof codecSchema>;
@@ -67,6 +69,8 @@ function carried<T>(codec: Codec, run: <S>(kind: Carrier<S>, spec: S) => T): T {
       return as(tone, spec);
     case 'squelchText':
       return as(squelchText, spec);
+    case 'numbers':
+      return as(numbers, spec);
   }
 }
 

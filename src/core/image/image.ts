@@ -16,6 +16,7 @@ import {
 import { fittedSetUpSchema, noContent, sidesOf, type Content, type Model } from '../models';
 import { formatOf } from '../models/formats';
 import { fail, ok, type Result } from '../result';
+import { listRows, listsOf, once, withoutLost } from './digital';
 import { channelOf, rowOf } from './rows';
 
 /** What a radio holds, worked out of a plan or read from bytes. Settings that are not named stay as the radio has them. */
@@ -49,8 +50,9 @@ function tablesOf(content: Content, model: Model, settings: Tables['settings'], 
   const tables: Tables['tables'] = {};
   const add = (table: string, number: number, fields: Row['fields']) =>
     (tables[table] ??= []).push({ number, fields: { ...fields, no: number } });
-  for (const { list, number, name, slots } of content.zones)
-    add(tableOf('zones', list), number, { name, slots });
+  for (const { list, number, name, slots, knob, scanList = null } of content.zones)
+    add(tableOf('zones', list), number, { name, slots: knob ?? slots, scanList });
+  for (const [table, number, fields] of listRows(content)) add(table, number, fields);
   for (const { number, name, way, slots } of content.skipSets)
     add('skipSets', number, {
       name,
@@ -125,8 +127,9 @@ export function decodeImage(image: Uint8Array, model: Model, { damaged = false }
       return [];
     }),
   );
+  const besides = besidesOf(tables, model, channels, odd);
   return ok(
-    { channels, ...besidesOf(tables, model, channels), settings },
+    { channels: channels.map((channel) => withoutLost(channel, besides)), ...besides, settings },
     odd.length > 0 ? `Not understood and left as it is: ${odd.join(', ')}.` : undefined,
   );
 }
@@ -136,6 +139,7 @@ function besidesOf(
   tables: Tables['tables'],
   model: Model,
   channels: RadioContent['channels'],
+  odd: string[],
 ): Omit<Content, 'channels'> {
   const used = model.lists.map(
     (_, list) => new Set(channels.flatMap((one) => (one.list === list ? [one.slot] : []))),
@@ -153,7 +157,7 @@ function besidesOf(
             list,
             rows.flatMap((row) => ((row.fields.zones as number[]).includes(number) ? [row.number] : [])),
           );
-      content.zones.push({ list, number, name: String(fields.name), slots });
+      content.zones.push({ list, number, name: String(fields.name), ...orderOf(slots, fields, model) });
     }
     for (const { number, fields } of tables[tableOf('scanEdges', list)] ?? [])
       if (typeof fields.from === 'number' && typeof fields.to === 'number')
@@ -173,8 +177,24 @@ function besidesOf(
     const setUp = fittedSetUpSchema.safeParse({ number, name: fields.name, sides });
     if (setUp.success) content.setUps.push(setUp.data);
   }
+  Object.assign(
+    content,
+    listsOf(tables, (slots) => inUse(0, slots as FieldValue), odd),
+  );
+  if (model.scanLists?.by === 'zone')
+    for (const zone of content.zones)
+      if (!content.scanLists.some(({ number }) => number === zone.scanList)) zone.scanList = null;
   const { channels: _, ...besides } = content;
   return besides;
+
+  /** The channels of a zone, and what its knob turns to: there an empty position is a 0. */
+  function orderOf(slots: number[], fields: Row['fields'], { zones, scanLists }: Model) {
+    const list = scanLists?.by === 'zone' && { scanList: fields.scanList as number | null };
+    if (!zones?.knob) return { slots: once(slots), ...list };
+    const knob = (fields.slots as number[]).map((slot) => (used[0]!.has(slot) ? slot : 0));
+    while (knob.length > 0 && knob[knob.length - 1] === 0) knob.pop();
+    return { slots: once(slots), knob, ...list };
+  }
 }
 
 /** The settings, by their labels, that one image has otherwise than another and after whose change the model wants to be switched off and on. */

@@ -1,11 +1,18 @@
 import type { FieldValue, Layout, Row } from '../format';
-import { fittedChannelSchema, storedShift, type FittedChannel, type Model } from '../models';
+import {
+  fittedChannelSchema,
+  fittedDigitalSchema,
+  storedShift,
+  type FittedChannel,
+  type Model,
+} from '../models';
 import { fail, ok, type Result } from '../result';
 
 /**
  * Between a channel and the fields of its row. Fields have the names of the channel's own, and where a radio keeps something in
  * another form, these: `tone` and `toneWay` are one tone for both ways, `shift` and `other` one stored shift a band with a split
- * beside it, `zones` the banks that it is in. A row without `power` knows none.
+ * beside it, `zones` the banks that it is in; `colourCode`, `timeSlot`, `talkgroup`, `receiveList`, `politeness` and `level` are a
+ * digital channel's. A row without `power` knows none.
  */
 
 /** What a field in another form is made of, and what it says. */
@@ -21,6 +28,8 @@ export interface RowContext {
   /** The banks of this list that a slot is in. */
   zonesOf: (slot: number) => readonly number[];
 }
+
+const lowestLevel = ({ digital }: Model) => digital?.levels?.from ?? null;
 
 const nothing: ChannelForm['read'] = () => ok({});
 
@@ -56,6 +65,23 @@ const FORMS: Readonly<Record<string, ChannelForm>> = {
   },
   other: { write: ({ tx, split }) => (split ? tx : null), read: nothing },
   zones: { write: ({ slot }, { zonesOf }) => zonesOf(slot), read: nothing },
+  // What is digital is read with the colour code; where a channel is not, the bytes say the least.
+  colourCode: {
+    write: ({ digital }) => digital?.colourCode ?? 0,
+    read({ mode, colourCode, timeSlot, talkgroup, receiveList, politeness, level }) {
+      if (mode !== 'DMR') return ok({});
+      const digital = fittedDigitalSchema.safeParse({
+        ...{ colourCode, timeSlot, talkgroup, receiveList, politeness },
+        level: politeness === 'all' ? (level ?? null) : null,
+      });
+      return digital.success ? ok({ digital: digital.data }) : fail('no colour code or time slot');
+    },
+  },
+  timeSlot: { write: ({ digital }) => digital?.timeSlot ?? 1, read: nothing },
+  talkgroup: { write: ({ digital }) => digital?.talkgroup ?? null, read: nothing },
+  receiveList: { write: ({ digital }) => digital?.receiveList ?? null, read: nothing },
+  politeness: { write: ({ digital }) => digital?.politeness ?? 'impolite', read: nothing },
+  level: { write: ({ digital }, { model }) => digital?.level ?? lowestLevel(model), read: nothing },
 };
 
 /** The names of all fields of a row, those that lie elsewhere among them. */
@@ -68,10 +94,12 @@ export const fieldNames = (layout: Layout): string[] => [
 
 /** The row of a channel. */
 export function rowOf(channel: FittedChannel, layout: Layout, among: RowContext): Row {
-  const own: Record<string, FieldValue | undefined> = { ...channel };
+  const { digital: _, ...own }: Record<string, unknown> & { digital?: unknown } = channel;
   const fields: Row['fields'] = {};
   for (const field of fieldNames(layout))
-    fields[field] = FORMS[field] ? FORMS[field].write(channel, among) : (own[field] ?? null);
+    fields[field] = FORMS[field]
+      ? FORMS[field].write(channel, among)
+      : ((own[field] as FieldValue | undefined) ?? null);
   return { number: channel.slot, fields };
 }
 

@@ -5,7 +5,16 @@ import { planOfContent, type MakeIds } from './to-plan';
 
 let last = 0;
 const next = <T>() => `id-${++last}` as T;
-const ids: MakeIds = { channel: next, zone: next, skipSet: next, scanEdge: next, setUp: next };
+const ids: MakeIds = {
+  channel: next,
+  zone: next,
+  skipSet: next,
+  scanEdge: next,
+  setUp: next,
+  talkgroup: next,
+  receiveList: next,
+  scanList: next,
+};
 
 const content = {
   channels: [],
@@ -17,6 +26,9 @@ const content = {
   skipSets: [{ number: 2, name: 'Night', way: 'only' as const, slots: [[], []] }],
   scanEdges: [],
   setUps: [{ number: 2, name: 'Van', sides: [] }],
+  talkgroups: [],
+  receiveLists: [],
+  scanLists: [],
   settings: {},
 };
 

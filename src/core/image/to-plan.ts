@@ -1,16 +1,20 @@
-import { sidesOf, type Model } from '../models';
+import { sidesOf, type FittedDigital, type Model } from '../models';
 import {
   channelDefaults,
   EDGE_NAME_LIMIT,
+  LEVELS,
   NAME_LIMIT,
   type Channel,
   type ChannelId,
   type Lists,
   type Plan,
+  type ReceiveListId,
   type ScanEdgeId,
+  type ScanListId,
   type SettingValue,
   type SetUpId,
   type SkipSetId,
+  type TalkgroupId,
   type ZoneId,
 } from '../plan';
 import { capital, cutText } from '../text';
@@ -23,6 +27,9 @@ export interface MakeIds {
   skipSet: () => SkipSetId;
   scanEdge: () => ScanEdgeId;
   setUp: () => SetUpId;
+  talkgroup: () => TalkgroupId;
+  receiveList: () => ReceiveListId;
+  scanList: () => ScanListId;
 }
 
 const named = (name: string, otherwise: string) => cutText(name.trim(), NAME_LIMIT) || otherwise;
@@ -45,6 +52,21 @@ export function planOfContent(
   model: Model,
   ids: MakeIds,
 ): Lists & Pick<Plan, 'settings'> {
+  const talkgroups = content.talkgroups.map(({ name, address, call, number }) => ({
+    id: ids.talkgroup(),
+    name: named(name, `${call === 'private' ? 'Person' : 'Talkgroup'} ${number}`),
+    number: address,
+    call,
+  }));
+  const talkgroupOf = new Map(content.talkgroups.map(({ number }, at) => [number, talkgroups[at]!.id]));
+  const receiveLists = byNumber(content.receiveLists, ([list], number) => ({
+    id: ids.receiveList(),
+    name: named(list?.name ?? '', `Receive list ${number}`),
+    members: (list?.members ?? []).flatMap((one) => talkgroupOf.get(one) ?? []),
+  }));
+  const scanListIds = byNumber(content.scanLists, () => ids.scanList());
+  const numbered = <Id>(of: readonly Id[], number: number | null | undefined) =>
+    of[(number ?? 0) - 1] ?? null;
   const channels = content.channels.map((read): Channel => ({
     ...channelDefaults(read.rx),
     id: ids.channel(),
@@ -52,7 +74,18 @@ export function planOfContent(
     slot: read.slot,
     name: cutText(read.name.trim(), NAME_LIMIT),
     tx: read.tx,
-    access: { kind: 'analogue', send: read.send, expect: read.expect },
+    access: read.digital
+      ? { kind: 'dmr', colourCode: read.digital.colourCode, timeSlot: read.digital.timeSlot }
+      : { kind: 'analogue', send: read.send, expect: read.expect },
+    ...(read.digital && {
+      talkgroup: talkgroupOf.get(read.digital.talkgroup ?? 0) ?? null,
+      receiveList: numbered(
+        receiveLists.map(({ id }) => id),
+        read.digital.receiveList,
+      ),
+      politeness: politenessOf(read.digital, model),
+    }),
+    ...(read.scanList !== undefined && { scanList: numbered(scanListIds, read.scanList) }),
     mode: read.mode,
     power: read.power,
     scan: read.scan,
@@ -67,6 +100,10 @@ export function planOfContent(
     id: ids.zone(),
     name: named(banks.find(({ name }) => name.trim() !== '')?.name ?? '', `${capital(word)} ${number}`),
     members: banks.flatMap(({ list, slots }) => idsAt(list, slots)),
+    ...(model.zones?.knob && {
+      knob: (banks[0]?.knob ?? []).map((slot) => ({ channel: places.get(`0 ${slot}`) ?? null })),
+    }),
+    ...(model.scanLists?.by === 'zone' && { scanList: numbered(scanListIds, banks[0]?.scanList) }),
   }));
   const skipSets = byNumber(content.skipSets, ([set], number) => ({
     id: ids.skipSet(),
@@ -92,6 +129,15 @@ export function planOfContent(
       }),
     };
   });
+  const scanLists = byNumber(content.scanLists, ([list], number) => ({
+    id: scanListIds[number - 1]!,
+    name: named(list?.name ?? '', `Scan list ${number}`),
+    members: idsAt(0, list?.slots ?? []),
+    first: places.get(`0 ${list?.first}`) ?? null,
+    second: places.get(`0 ${list?.second}`) ?? null,
+    answers: list?.answers ?? model.scanLists!.answers[0]!,
+    startsItself: list?.startsItself ?? false,
+  }));
   const scanEdges = content.scanEdges.map(({ list, number, from, to }) => ({
     id: ids.scanEdge(),
     name: cutText(
@@ -102,8 +148,20 @@ export function planOfContent(
     from,
     to,
   }));
-  return { channels, leftOver: [], zones, skipSets, scanEdges, setUps, settings: settingsOf(content, model) };
+  return {
+    ...{ channels, leftOver: [], zones, skipSets, scanEdges, setUps, talkgroups, receiveLists, scanLists },
+    settings: settingsOf(content, model),
+  };
 }
+
+/** When a channel may send as a plan says it; a radio with a level of its own has the usual one. */
+const politenessOf = (
+  { politeness, level }: FittedDigital,
+  { digital }: Pick<Model, 'digital'>,
+): Channel['politeness'] =>
+  politeness === 'all'
+    ? { to: politeness, level: level ?? digital?.levels?.from ?? LEVELS.usual }
+    : { to: politeness };
 
 function settingsOf({ settings }: RadioContent, model: Model): Plan['settings'] {
   const set = Object.entries(settings).filter(

@@ -1,7 +1,9 @@
 import type { Format } from '../format';
 import { format as curlewX1 } from './curlew-x1/format';
 import { format as gannetM8 } from './gannet-m8/format';
+import { format as kestrelC1 } from './kestrel-c1/format';
 import type { Model } from './model.schema';
+import { format as ospreyD7 } from './osprey-d7/format';
 import { format as petrelHF9 } from './petrel-hf9/format';
 import { format as ploverF5 } from './plover-f5/format';
 import { format as ternP2 } from './tern-p2/format';
@@ -15,6 +17,8 @@ const FORMATS: Record<string, Format> = {
   'petrel-hf9': petrelHF9,
   'plover-f5': ploverF5,
   'curlew-x1': curlewX1,
+  'osprey-d7': ospreyD7,
+  'kestrel-c1': kestrelC1,
 };
 
 /** The format of a model; every model that Veridon has has one. */

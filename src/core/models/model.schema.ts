@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import { ANSWERS } from '../plan/scan-list';
+import { POLITENESS } from '../plan/channel';
+import { CALLS } from '../plan/talkgroup';
 import { MODES, STEPS, type Mode, type Step } from '../radio';
 
 const rangeSchema = z.object({ from: z.int(), to: z.int() });
@@ -79,6 +82,44 @@ export const listSchema = z.object({ name: z.string(), holds: z.enum(['channels'
 /** A kind of sets that a model has, so many of them (a list of its own each, or all together), with names of so many characters; 0 where they have none. */
 const setsSchema = z.object({ count: z.int().min(1), name: z.int().min(0) });
 
+/** What a model's zones are beside their number: how many channels one holds, in an order of its own, and whether its knob has a place for each. */
+const zonesSchema = setsSchema.extend({
+  word: z.string(),
+  /** Most channels of one; as many as there are slots where it is not said. */
+  members: z.int().min(1).optional(),
+  /** The channels stand in the order of the plan rather than in that of their slots. */
+  ordered: z.literal(true).optional(),
+  /** Positions of a knob that has a place for each channel of a zone, empty or not. */
+  knob: z.int().min(2).max(16).optional(),
+});
+
+/** Lists of channels that are looked at in turn. */
+const scanListsSchema = setsSchema.extend({
+  members: z.int().min(1),
+  /** Whose list it is that a scan takes: the channel's on which it is begun, or the zone's. */
+  by: z.enum(['channel', 'zone']),
+  /** Whether there is a second priority beside the first. */
+  second: z.boolean(),
+  answers: z.array(z.enum(ANSWERS)).min(1),
+});
+
+/** What a model holds for digital channels with colour code and time slot. */
+const digitalSchema = z.object({
+  /** Talkgroups, and people where they share their room; what kinds of call it knows. */
+  talkgroups: setsSchema.extend({ calls: z.array(z.enum(CALLS)).min(1) }),
+  /** Where it has people: among the talkgroups, or so many in a memory of their own. */
+  people: z.discriminatedUnion('where', [
+    z.object({ where: z.literal('talkgroups') }),
+    z.object({ where: z.literal('apart'), count: z.int().min(1), name: z.int().min(1) }),
+  ]),
+  receiveLists: setsSchema.extend({ members: z.int().min(1) }),
+  politeness: z.array(z.enum(POLITENESS)).min(1),
+  /** The levels in dBm that it takes for polite to all; null where it has one of its own. */
+  levels: z.object({ from: z.int(), to: z.int() }).nullable(),
+  /** The setting with its own ID, without which nobody knows who calls. */
+  ownId: z.string(),
+});
+
 /** The one shift that a model stores for a band, Hz, under the key of its setting. */
 export const storedShiftSchema = z.object({
   band: z.string(),
@@ -115,11 +156,15 @@ export const modelSchema = z.object({
   /** Its lists by number: 0 is the first, which every model has. */
   lists: z.array(listSchema).min(1).max(8),
   /** What it calls a zone, and how many it has a list of channels. */
-  zones: setsSchema.extend({ word: z.string() }).nullable(),
+  zones: zonesSchema.nullable(),
   skipSets: setsSchema.nullable(),
   /** Pairs of scan edges, so many a list of channels. */
   scanEdges: setsSchema.nullable(),
   setUps: setsSchema.nullable(),
+  /** Absent where a scan takes what is marked to be scanned. */
+  scanLists: scanListsSchema.optional(),
+  /** Absent where it holds no colour codes, talkgroups and receive lists. */
+  digital: digitalSchema.optional(),
   names: z.object({ length: z.int().min(1), characters: z.string() }),
   bands: z.array(bandSchema).min(1),
   steps: z.array(z.custom<Step>((step) => STEPS.includes(step as Step))).min(1),

@@ -1,12 +1,14 @@
 import { curlewX1 } from './curlew-x1';
 import { gannetM8 } from './gannet-m8';
+import { kestrelC1 } from './kestrel-c1';
 import type { Model } from './model.schema';
+import { ospreyD7 } from './osprey-d7';
 import { petrelHF9 } from './petrel-hf9';
 import { ploverF5 } from './plover-f5';
 import { ternP2 } from './tern-p2';
 import { ternP3 } from './tern-p3';
 
-const models: Model[] = [ternP2, ternP3, gannetM8, petrelHF9, ploverF5, curlewX1];
+const models: Model[] = [ternP2, ternP3, gannetM8, petrelHF9, ploverF5, curlewX1, ospreyD7, kestrelC1];
 
 /** Every model that Veridon has, in the order in which it is shown. */
 export const MODELS: readonly Model[] = models;

@@ -1,5 +1,5 @@
 import { slotsOf, type Model } from '../models';
-import { withoutSlot, type Channel, type ChannelId, type Plan, type ZoneId } from '../plan';
+import { withoutDangling, withoutSlot, type Channel, type ChannelId, type Plan, type ZoneId } from '../plan';
 import { bandName, type BandSides } from './sides';
 
 /** A channel that has another list or slot in the other radio. */
@@ -85,34 +85,19 @@ export function moveToModel(
   channels.sort((a, b) => a.list - b.list || a.slot - b.slot);
   const inBank = (channel: Channel) => !home(channel);
   const there = new Set<ChannelId>(channels.map(({ id }) => id));
-  const keep = <R extends { members: ChannelId[] }>(record: R): R =>
-    record.members.every((id) => there.has(id))
-      ? record
-      : { ...record, members: record.members.filter((id) => there.has(id)) };
   return {
-    plan: {
+    // What stays behind is referred to no more.
+    plan: withoutDangling({
       ...plan,
       modelId: model.id,
       unit: model.id === plan.modelId ? plan.unit : null,
       channels,
       leftOver: [...plan.leftOver, ...plan.channels.filter(({ id }) => !there.has(id)).map(withoutSlot)],
       zones: [
-        ...plan.zones.map(keep),
+        ...plan.zones,
         ...(bank && model.zones ? [{ ...bank, members: channels.filter(inBank).map(({ id }) => id) }] : []),
       ],
-      skipSets: plan.skipSets.map(keep),
-      setUps: plan.setUps.map((setUp) =>
-        setUp.sides.every(({ start }) => start === null || there.has(start))
-          ? setUp
-          : {
-              ...setUp,
-              sides: setUp.sides.map((side) => ({
-                ...side,
-                start: side.start !== null && there.has(side.start) ? side.start : null,
-              })),
-            },
-      ),
-    },
+    }),
     moved,
     leftOver,
   };

@@ -2,6 +2,7 @@ import equal from 'fast-deep-equal';
 import { slotsOf, type Model } from '../models';
 import { plainEditSchema } from '../plan/edits/plain.schema';
 import {
+  CHANNEL_REFS,
   FIELD_NAMES,
   KIND_NAMES,
   keptReferences,
@@ -66,6 +67,10 @@ const SHARED = [
   'scan',
   'alwaysOn',
   'satellite',
+  'talkgroup',
+  'receiveList',
+  'scanList',
+  'politeness',
   'note',
   'tags',
   'source',
@@ -154,15 +159,18 @@ function piecesOf(
   return pieces;
 }
 
-/** A piece, and before it those that are new there and that it refers to, and so on. */
+/** A piece, with those that are new there and that it refers to, and so on. */
 function withNeeded(piece: Piece, added: ReadonlyMap<string, Piece>, so = new Set<Piece>()): Set<Piece> {
-  if (piece.record && !so.has(piece))
+  // A channel and its scan list refer to one another.
+  if (so.has(piece)) return so;
+  so.add(piece);
+  if (piece.record)
     keptReferences(piece.kind, piece.record, (to, id) => {
       const needed = added.get(keyOf(to, id));
       if (needed) withNeeded(needed, added, so);
       return true;
     });
-  return so.add(piece);
+  return so;
 }
 const keyOf = (kind: Kind, id: string) => `${kind} ${id}`;
 
@@ -186,8 +194,9 @@ function takingOf(pieces: readonly Piece[], own: Plan, model: Model, isHere: The
     keptReferences(kind, record!, (to, id) =>
       isHere(to, id) ? !going.has(keyOf(to, id)) : coming.has(keyOf(to, id)),
     );
+  // A channel may refer to what comes with it, and that to the channel: it is told of that when both are there.
   const placing = placingOf(
-    of('channel', 'added').map((piece) => kept(piece) as Channel),
+    of('channel', 'added').map((piece) => keptReferences('channel', kept(piece) as Channel, isHere)),
     own,
     model,
   );
@@ -196,14 +205,15 @@ function takingOf(pieces: readonly Piece[], own: Plan, model: Model, isHere: The
   for (const key of coming) if (key.startsWith('channel ') && !placed.has(key)) coming.delete(key);
 
   const edits: unknown[] = [];
-  const changing = (kind: Kind) => {
-    const changes = of(kind, 'changed').map((piece) => ({
-      id: piece.id,
-      set: setOf(kind, kept(piece), piece.fields),
-    }));
+  const refs = new Set<string>(Object.keys(CHANNEL_REFS));
+  const changing = (kind: Kind, wanted: (field: string) => boolean = () => true) => {
+    const changes = of(kind, 'changed').flatMap((piece) => {
+      const fields = piece.fields.filter(wanted);
+      return fields.length > 0 ? [{ id: piece.id, set: setOf(kind, kept(piece), fields) }] : [];
+    });
     if (changes.length > 0) edits.push({ name: 'change', kind, changes });
   };
-  changing('channel');
+  changing('channel', (field) => !refs.has(field));
   for (const kind of KIND_NAMES) {
     const ids = of(kind, 'removed').map(({ id }) => id);
     if (ids.length > 0) edits.push({ name: 'remove', kind, ids });
@@ -215,6 +225,18 @@ function takingOf(pieces: readonly Piece[], own: Plan, model: Model, isHere: The
     if (records.length > 0) edits.push({ name: 'put', kind, records, before: null });
   }
   for (const kind of others) changing(kind);
+  changing('channel', (field) => refs.has(field));
+  const linking = of('channel', 'added').flatMap((piece) => {
+    const record = kept(piece);
+    const fields = [...refs].filter((field) => {
+      const id = fieldOf(record, field);
+      return typeof id === 'string' && coming.has(keyOf(field as Kind, id));
+    });
+    return placed.has(keyOf('channel', piece.id)) && fields.length > 0
+      ? [{ id: piece.id, set: setOf('channel', record, fields) }]
+      : [];
+  });
+  if (linking.length > 0) edits.push({ name: 'change', kind: 'channel', changes: linking });
   return edits.map((edit) => plainEditSchema.parse(edit));
 }
 

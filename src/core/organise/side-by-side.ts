@@ -54,6 +54,8 @@ const CHANGED: Record<FitChange['what'], string> = {
   access: 'access',
   mode: 'mode',
   shift: 'split',
+  digital: 'talkgroup',
+  'scan list': 'scan list',
 };
 
 const WHOLE: Holding = { how: 'whole', words: [] };

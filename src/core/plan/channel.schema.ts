@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { text, trimmedText, wantedText } from '../text.schema';
 import { accessSchema, HIGHEST_POWER, isFrequency, MODES, type Mode } from '../radio';
-import { channelIdSchema } from './ids.schema';
-import { NAME_LIMIT, SLOT_LIMIT, FITTED_LIMIT, LIST_LIMIT, TAG_LIMITS } from './channel';
+import { channelIdSchema, receiveListIdSchema, scanListIdSchema, talkgroupIdSchema } from './ids.schema';
+import { FITTED_LIMIT, LEVELS, LIST_LIMIT, NAME_LIMIT, POLITENESS, SLOT_LIMIT, TAG_LIMITS } from './channel';
 
 export const frequencySchema = z
   .int('is not a whole number of Hz')
@@ -18,6 +18,13 @@ export const sourceSchema = z.object({
   lat: z.number().min(-90).max(90).optional(),
   lon: z.number().min(-180).max(180).optional(),
 });
+
+export const politenessSchema = z.discriminatedUnion('to', [
+  z.object({ to: z.enum([POLITENESS[0], POLITENESS[1]]) }),
+  /** `level`: dBm from which on the channel is busy. */
+  z.object({ to: z.literal(POLITENESS[2]), level: z.int().min(LEVELS.lowest).max(LEVELS.highest) }),
+]);
+export type Politeness = z.infer<typeof politenessSchema>;
 
 /** What a person sets on a channel: everything but its id and slot. */
 export const channelFieldsSchema = z.object({
@@ -43,6 +50,14 @@ export const channelFieldsSchema = z.object({
   alwaysOn: z.boolean(),
   /** Works a satellite: its two sides belong together, whatever lies between them. Optional: older plans have none. */
   satellite: z.boolean().optional(),
+  /** Whom a digital channel calls. This and the next are optional: older plans, and analogue channels, have none. */
+  talkgroup: talkgroupIdSchema.nullable().optional(),
+  /** What is heard on it besides its own talkgroup. */
+  receiveList: receiveListIdSchema.nullable().optional(),
+  /** What is looked at when the scan is begun on it. */
+  scanList: scanListIdSchema.nullable().optional(),
+  /** When it may send; impolite where it is not said. */
+  politeness: politenessSchema.optional(),
   note: text(500),
   /** A person's own words to find it by. Optional: older plans have none. */
   tags: z.array(wantedText(TAG_LIMITS.length)).max(TAG_LIMITS.count).optional(),

@@ -35,16 +35,36 @@ export const FIELD_NAMES: Record<keyof Channel, string> = {
   scan: 'scan',
   alwaysOn: 'always on',
   satellite: 'working a satellite',
+  talkgroup: 'talkgroup',
+  receiveList: 'receive list',
+  scanList: 'scan list',
+  politeness: 'when it may send',
   note: 'note',
   tags: 'tags',
   source: 'source',
 };
 
+/** What a channel refers to, left over or not. */
+export const CHANNEL_REFS = {
+  talkgroup: 'talkgroup',
+  receiveList: 'receiveList',
+  scanList: 'scanList',
+} as const;
+
+/**
+ * When a digital channel may send, in the words of ETSI TS 102 361-1: whatever is heard; unless a radio of its own colour code is
+ * heard; unless anything is heard that is louder than a level.
+ */
+export const POLITENESS = ['impolite', 'own colour code', 'all'] as const;
+
+/** The levels in dBm from which on a channel counts as busy. */
+export const LEVELS = { lowest: -130, highest: -60, usual: -110 };
+
 export const channelKind = defineRecord({
   kind: 'channel',
   list: 'channels',
   limit: CHANNEL_LIMIT,
-  refs: {},
+  refs: CHANNEL_REFS,
   order: 'slots',
   words: { one: 'channel', many: 'channels', fields: FIELD_NAMES },
 });

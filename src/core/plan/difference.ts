@@ -4,7 +4,7 @@ import equal from 'fast-deep-equal';
 import { fail, ok, type Result } from '../result';
 import { changedPlaces, HEAD_FIELDS, headOf, orderedChannels } from './plan';
 import type { Plan, PlanHead } from './plan.schema';
-import { refers, withoutDangling } from './references';
+import { withoutDangling } from './references';
 
 /** How the records of one kind differ: those to put, new or instead of the one with that id, those to remove, and the order where that changed. */
 export interface RecordDifference<K extends Kind = Kind> {
@@ -115,9 +115,15 @@ export function applyDifference(plan: Plan, { records, head }: Difference): Resu
     if (typeof ordered === 'string') return fail(ordered);
     next = { ...next, channels: ordered };
   }
-  const nothingGone = KIND_NAMES.every((kind) => !records[kind]?.remove.length);
-  const stands = nothingGone && !KIND_NAMES.some((kind) => records[kind] && refers(kind));
-  return ok(stands ? next : withoutDangling(next));
+  const went = new Set(KIND_NAMES.filter((kind) => records[kind]?.remove.length));
+  // Where nothing went, those alone that were put can lead to nothing.
+  const put = Object.fromEntries(
+    KIND_NAMES.flatMap((kind) => {
+      const ids = (records[kind] as RecordDifference | undefined)?.put.map(({ id }) => id as string) ?? [];
+      return ids.length > 0 ? [[kind, new Set(ids)]] : [];
+    }),
+  );
+  return ok(withoutDangling(withoutDangling(next, { went: null, put }), { went }));
 }
 
 const slotsStand = (was: Plan['channels'], is: Plan['channels']) =>

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../result';
 import type { Channel } from './channel.schema';
-import { KIND_NAMES, KINDS, recordsOf } from './kinds';
+import { KIND_NAMES, KINDS, recordsOf, type Kind } from './kinds';
 import { SCHEMAS, type AnyRecord } from './kinds.schema';
 import { danglingFault } from './references';
 import { HEAD_FIELDS, headOf, bySlot, orderedChannels, sameIds, changedPlaces } from './plan';
@@ -64,14 +64,20 @@ function listsFault(plan: Plan, before: Plan | null): string | null {
     if (order === 'own' && new Set(records.map(({ id }) => id)).size !== records.length)
       return `Of the ${words.many} one would be there twice.`;
   }
-  // Nothing can refer to what is gone where nothing went, and nothing that refers was changed.
-  const stands =
-    before &&
-    KIND_NAMES.every((kind) => {
-      const [was, is] = [recordsOf(before, kind), recordsOf(plan, kind)] as (readonly AnyRecord[])[];
-      return was === is || (Object.keys(KINDS[kind].refs).length === 0 && sameIds(was!, is!));
-    });
-  return stands ? null : danglingFault(plan);
+  if (!before) return danglingFault(plan);
+  const changed: { [K in Kind]?: readonly AnyRecord[] } = {};
+  for (const kind of KIND_NAMES) {
+    const [was, is] = [recordsOf(before, kind), recordsOf(plan, kind)] as [
+      readonly AnyRecord[],
+      readonly AnyRecord[],
+    ];
+    if (was === is) continue;
+    // Something went: whatever leads to it is to be looked for everywhere.
+    if (!sameIds(was, is) && !holdsAll(is, was)) return danglingFault(plan);
+    changed[kind] = (changedPlaces(was, is) ?? newPlaces(was, is)).map((place) => is[place]!);
+  }
+  // Nothing went: those alone that were changed can lead to nothing.
+  return danglingFault(plan, changed);
 }
 
 /**
@@ -104,6 +110,12 @@ export function outcomeFault(before: Plan, after: Plan): string | null {
   return ordered.every((channel, index) => channel === after.channels[index])
     ? null
     : 'The channels would not be in slot order.';
+}
+
+/** True where `is` has every id that `was` has. */
+function holdsAll(is: readonly AnyRecord[], was: readonly AnyRecord[]): boolean {
+  const ids = new Set<string>(is.map(({ id }) => id));
+  return was.every(({ id }) => ids.has(id));
 }
 
 /** The places of records that were in none of the places before. */

@@ -23,6 +23,11 @@ export const skipSetIdSchema = id('sk', 'SkipSetId');
 export const scanEdgeIdSchema = id('se', 'ScanEdgeId');
 
 export const setUpIdSchema = id('qs', 'SetUpId');
+export const talkgroupIdSchema = id('tg', 'TalkgroupId');
+
+export const receiveListIdSchema = id('rl', 'ReceiveListId');
+
+export const scanListIdSchema = id('sl', 'ScanListId');
 export type PlanId = z.infer<typeof planIdSchema>;
 export type ChannelId = z.infer<typeof channelIdSchema>;
 export type RadioId = z.infer<typeof radioIdSchema>;
@@ -30,3 +35,6 @@ export type ZoneId = z.infer<typeof zoneIdSchema>;
 export type SkipSetId = z.infer<typeof skipSetIdSchema>;
 export type ScanEdgeId = z.infer<typeof scanEdgeIdSchema>;
 export type SetUpId = z.infer<typeof setUpIdSchema>;
+export type TalkgroupId = z.infer<typeof talkgroupIdSchema>;
+export type ReceiveListId = z.infer<typeof receiveListIdSchema>;
+export type ScanListId = z.infer<typeof scanListIdSchema>;

@@ -1,4 +1,15 @@
-import type { ChannelId, PlanId, RadioId, ScanEdgeId, SetUpId, SkipSetId, ZoneId } from './ids.schema';
+import type {
+  ChannelId,
+  PlanId,
+  RadioId,
+  ReceiveListId,
+  ScanEdgeId,
+  ScanListId,
+  SetUpId,
+  SkipSetId,
+  TalkgroupId,
+  ZoneId,
+} from './ids.schema';
 
 const FIGURES = [...'abcdefghijklmnopqrstuvwxyz0123456789'].map((figure) => figure.charCodeAt(0));
 
@@ -16,6 +27,12 @@ export function makeId(prefix: 'sk', random: Uint8Array): SkipSetId;
 export function makeId(prefix: 'se', random: Uint8Array): ScanEdgeId;
 
 export function makeId(prefix: 'qs', random: Uint8Array): SetUpId;
+
+export function makeId(prefix: 'tg', random: Uint8Array): TalkgroupId;
+
+export function makeId(prefix: 'rl', random: Uint8Array): ReceiveListId;
+
+export function makeId(prefix: 'sl', random: Uint8Array): ScanListId;
 
 export function makeId(prefix: string, random: Uint8Array): string {
   const codes = new Array<number>(random.length);

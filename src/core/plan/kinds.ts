@@ -1,8 +1,11 @@
 import { channelKind } from './channel';
 import { leftOverKind } from './left-over';
+import { receiveListKind } from './receive-list';
 import { scanEdgeKind } from './scan-edge';
+import { scanListKind } from './scan-list';
 import { setUpKind } from './set-up';
 import { skipSetKind } from './skip-set';
+import { talkgroupKind } from './talkgroup';
 import { zoneKind } from './zone';
 import type { AnyRecord, Lists, RecordOf } from './kinds.schema';
 
@@ -13,6 +16,10 @@ import type { AnyRecord, Lists, RecordOf } from './kinds.schema';
 export const KINDS = {
   channel: channelKind,
   leftOver: leftOverKind,
+  // What others refer to comes before them: so they are put in this order.
+  talkgroup: talkgroupKind,
+  receiveList: receiveListKind,
+  scanList: scanListKind,
   zone: zoneKind,
   skipSet: skipSetKind,
   scanEdge: scanEdgeKind,
@@ -34,6 +41,9 @@ export const emptyLists = (): Lists => ({
   skipSets: [],
   scanEdges: [],
   setUps: [],
+  talkgroups: [],
+  receiveLists: [],
+  scanLists: [],
 });
 
 /** The records of a kind in a plan. */

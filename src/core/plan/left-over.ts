@@ -1,4 +1,4 @@
-import { CHANNEL_LIMIT, FIELD_NAMES } from './channel';
+import { CHANNEL_LIMIT, CHANNEL_REFS, FIELD_NAMES } from './channel';
 import type { Channel, NewChannel } from './channel.schema';
 import { defineRecord } from './record';
 
@@ -7,7 +7,7 @@ export const leftOverKind = defineRecord({
   kind: 'leftOver',
   list: 'leftOver',
   limit: CHANNEL_LIMIT,
-  refs: {},
+  refs: CHANNEL_REFS,
   order: 'own',
   words: { one: 'channel left over', many: 'channels left over', fields: FIELD_NAMES },
 });

@@ -16,9 +16,6 @@ const PATHS = Object.fromEntries(
   ]),
 ) as Record<Kind, { path: string[]; to: Kind }[]>;
 
-/** True for the kinds that refer to others. */
-export const refers = (kind: Kind): boolean => PATHS[kind].length > 0;
-
 /**
  * A value with the ids at a path that are not there taken out: of a list of ids those, and a single one becomes null. A path goes
  * through every member of a list of parts. What loses nothing stays the very same.
@@ -95,27 +92,41 @@ function thereIn(plan: Plan): (kind: Kind, id: string) => boolean {
   };
 }
 
+/** Where references may lead to nothing: in records that refer to kinds of which some went (null: any), or in those alone that were put. */
+interface Among {
+  went: ReadonlySet<Kind> | null;
+  put?: { [K in Kind]?: ReadonlySet<string> };
+}
+
 /**
  * The plan with every reference to a record that is gone taken out. Records that refer to none stay the very same, and so
  * does a plan without any.
  */
-export function withoutDangling(plan: Plan): Plan {
+export function withoutDangling(plan: Plan, among: Among = { went: null }): Plan {
   const isThere = thereIn(plan);
   let result = plan;
   for (const kind of REFERRING) {
+    if (among.went && !PATHS[kind].some(({ to }) => among.went!.has(to))) continue;
+    const put = among.put?.[kind];
+    if (among.put && !put) continue;
     const before: readonly AnyRecord[] = recordsOf(plan, kind);
-    const kept = before.map((record) => keptReferences(kind, record, isThere));
+    const kept = before.map((record) =>
+      put && !put.has(record.id) ? record : keptReferences(kind, record, isThere),
+    );
     if (kept.some((record, at) => record !== before[at])) result = withRecords(result, kind, kept);
   }
   return result;
 }
 
-/** The first reference to a record that is not in the plan, in a sentence; null where all lead somewhere. */
-export function danglingFault(plan: Plan): string | null {
+/**
+ * The first reference to a record that is not in the plan, in a sentence; null where all lead somewhere. `only` are the records that
+ * are looked at, where the others are known to be right.
+ */
+export function danglingFault(plan: Plan, only?: { [K in Kind]?: readonly AnyRecord[] }): string | null {
   const isThere = thereIn(plan);
   let fault: string | null = null;
   for (const kind of REFERRING)
-    for (const record of recordsOf(plan, kind) as readonly AnyRecord[])
+    for (const record of only ? (only[kind] ?? []) : (recordsOf(plan, kind) as readonly AnyRecord[]))
       keptReferences(kind, record, (to, id) => {
         const there = isThere(to, id);
         if (!there)

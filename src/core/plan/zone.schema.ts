@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { wantedText } from '../text.schema';
 import { CHANNEL_LIMIT } from './channel';
-import { channelIdSchema, zoneIdSchema } from './ids.schema';
-import { ZONE_NAME_LIMIT } from './zone';
+import { channelIdSchema, scanListIdSchema, zoneIdSchema } from './ids.schema';
+import { KNOB_LIMIT, ZONE_NAME_LIMIT } from './zone';
 
 /** Channels in an order, each once. */
 export const membersSchema = z
@@ -15,6 +15,14 @@ export const zoneFieldsSchema = z.object({
   name: wantedText(ZONE_NAME_LIMIT),
   /** In the order in which they are in the zone; a channel once. */
   members: membersSchema,
+  /** What each position of the knob does, from 1 on; the members in their order where it is not said. A position may be empty. */
+  knob: z
+    .array(z.object({ channel: channelIdSchema.nullable() }))
+    .max(KNOB_LIMIT)
+    .nullable()
+    .optional(),
+  /** What is looked at when the scan is begun in it, on radios that keep it by zone. */
+  scanList: scanListIdSchema.nullable().optional(),
 });
 
 export const zoneSchema = zoneFieldsSchema.extend({ id: zoneIdSchema });

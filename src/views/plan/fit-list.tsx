@@ -18,6 +18,13 @@ const WHAT: Record<FitChange['what'], string> = {
   access: 'channels are opened otherwise than the plan says',
   mode: 'channels take the nearest mode that this radio has',
   shift: 'shifts are kept as a split',
+  digital: 'channels call or hear less than the plan says',
+  'scan list': 'channels are without their scan list',
+};
+
+const FIELD_OF: Record<FitChange['what'], FindingField> = {
+  ...{ name: 'name', power: 'power', tx: 'tx', access: 'access', mode: 'mode', shift: 'tx' },
+  ...{ digital: 'access', 'scan list': 'scan' },
 };
 
 interface Entry {
@@ -51,7 +58,7 @@ function useKinds({ views }: SideListProps['shown']): Kind[] {
         });
       for (const { what, text, because } of view?.changes ?? []) {
         const entry: Entry = {
-          ...{ id, field: what === 'shift' ? 'tx' : what, text, because },
+          ...{ id, field: FIELD_OF[what], text, because },
           todo: CHANGE_TODO[what],
         };
         const alike = changes.get(what);

@@ -3,16 +3,22 @@ import { CHANNEL_LIMIT } from '../channel';
 import { channelFieldsSchema } from '../channel.schema';
 import {
   channelIdSchema,
+  receiveListIdSchema,
   scanEdgeIdSchema,
+  scanListIdSchema,
   setUpIdSchema,
   skipSetIdSchema,
+  talkgroupIdSchema,
   zoneIdSchema,
   type ChannelId,
 } from '../ids.schema';
 import { KINDS, type OwnKind } from '../kinds';
+import { receiveListFieldsSchema } from '../receive-list.schema';
 import { scanEdgeFieldsSchema } from '../scan-edge.schema';
+import { scanListFieldsSchema } from '../scan-list.schema';
 import { setUpFieldsSchema } from '../set-up.schema';
 import { skipSetFieldsSchema } from '../skip-set.schema';
+import { talkgroupFieldsSchema } from '../talkgroup.schema';
 import { zoneFieldsSchema } from '../zone.schema';
 
 /** Fields to set on one channel; what is not named stays. */
@@ -57,5 +63,8 @@ export const changeSchema = z.discriminatedUnion('kind', [
   changesOf('skipSet', skipSetIdSchema, skipSetFieldsSchema),
   changesOf('scanEdge', scanEdgeIdSchema, scanEdgeFieldsSchema),
   changesOf('setUp', setUpIdSchema, setUpFieldsSchema),
+  changesOf('talkgroup', talkgroupIdSchema, talkgroupFieldsSchema),
+  changesOf('receiveList', receiveListIdSchema, receiveListFieldsSchema),
+  changesOf('scanList', scanListIdSchema, scanListFieldsSchema),
 ]);
 export type ChangeEdit = z.infer<typeof changeSchema>;

@@ -59,7 +59,7 @@ function changeRecords(
     records.set(id, { ...before, ...set });
   }
   const next = withRecords(plan, kind, [...records.values()]);
-  const lost = danglingFault(next);
+  const lost = danglingFault(next, { [kind]: changes.map(({ id }) => records.get(id)!) });
   return lost === null ? ok(next) : fail(lost);
 }
 

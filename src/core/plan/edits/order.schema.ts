@@ -1,9 +1,12 @@
 import { z } from 'zod';
 import {
   channelIdSchema,
+  receiveListIdSchema,
   scanEdgeIdSchema,
+  scanListIdSchema,
   setUpIdSchema,
   skipSetIdSchema,
+  talkgroupIdSchema,
   zoneIdSchema,
 } from '../ids.schema';
 import { KINDS, type OwnKind } from '../kinds';
@@ -22,5 +25,8 @@ export const orderSchema = z.discriminatedUnion('kind', [
   orderOf('skipSet', skipSetIdSchema),
   orderOf('scanEdge', scanEdgeIdSchema),
   orderOf('setUp', setUpIdSchema),
+  orderOf('talkgroup', talkgroupIdSchema),
+  orderOf('receiveList', receiveListIdSchema),
+  orderOf('scanList', scanListIdSchema),
 ]);
 export type OrderEdit = z.infer<typeof orderSchema>;

@@ -1,9 +1,12 @@
 import { z } from 'zod';
 import {
   channelIdSchema,
+  receiveListIdSchema,
   scanEdgeIdSchema,
+  scanListIdSchema,
   setUpIdSchema,
   skipSetIdSchema,
+  talkgroupIdSchema,
   zoneIdSchema,
 } from '../ids.schema';
 import { KINDS, type OwnKind } from '../kinds';
@@ -23,5 +26,8 @@ export const putSchema = z.discriminatedUnion('kind', [
   putOf('skipSet', skipSetIdSchema),
   putOf('scanEdge', scanEdgeIdSchema),
   putOf('setUp', setUpIdSchema),
+  putOf('talkgroup', talkgroupIdSchema),
+  putOf('receiveList', receiveListIdSchema),
+  putOf('scanList', scanListIdSchema),
 ]);
 export type PutEdit = z.infer<typeof putSchema>;

@@ -21,7 +21,7 @@ export const put = defineEdit<PutEdit>({
     const at = before === null ? there.length : there.findIndex(({ id }) => id === before);
     if (at < 0) return fail(`The ${words.one} ${before} is not in the plan any more.`);
     const next = withRecords(plan, kind, [...there.slice(0, at), ...records, ...there.slice(at)]);
-    const lost = danglingFault(next);
+    const lost = danglingFault(next, { [kind]: records });
     return lost === null ? ok(next) : fail(lost);
   },
   label: ({ kind, records }) =>

@@ -2,9 +2,12 @@ import { z } from 'zod';
 import { CHANNEL_LIMIT } from '../channel';
 import {
   channelIdSchema,
+  receiveListIdSchema,
   scanEdgeIdSchema,
+  scanListIdSchema,
   setUpIdSchema,
   skipSetIdSchema,
+  talkgroupIdSchema,
   zoneIdSchema,
 } from '../ids.schema';
 import { KINDS, type OwnKind } from '../kinds';
@@ -28,5 +31,8 @@ export const removeSchema = z.discriminatedUnion('kind', [
   removeOf('skipSet', skipSetIdSchema),
   removeOf('scanEdge', scanEdgeIdSchema),
   removeOf('setUp', setUpIdSchema),
+  removeOf('talkgroup', talkgroupIdSchema),
+  removeOf('receiveList', receiveListIdSchema),
+  removeOf('scanList', scanListIdSchema),
 ]);
 export type RemoveEdit = z.infer<typeof removeSchema>;

@@ -24,6 +24,7 @@ export const remove = defineEdit<RemoveEdit>({
           kind,
           records.filter(({ id }) => !going.has(id)),
         ),
+        { went: new Set([kind]) },
       ),
     );
   },

@@ -4,9 +4,12 @@ import { CHANNEL_LIMIT } from '../channel';
 import { channelSchema } from '../channel.schema';
 import {
   channelIdSchema,
+  receiveListIdSchema,
   scanEdgeIdSchema,
+  scanListIdSchema,
   setUpIdSchema,
   skipSetIdSchema,
+  talkgroupIdSchema,
   zoneIdSchema,
 } from '../ids.schema';
 import { KINDS, type OwnKind } from '../kinds';
@@ -34,6 +37,9 @@ export const restoreSchema = z.object({
       skipSet: ownOf('skipSet', skipSetIdSchema),
       scanEdge: ownOf('scanEdge', scanEdgeIdSchema),
       setUp: ownOf('setUp', setUpIdSchema),
+      talkgroup: ownOf('talkgroup', talkgroupIdSchema),
+      receiveList: ownOf('receiveList', receiveListIdSchema),
+      scanList: ownOf('scanList', scanListIdSchema),
     })
     .strict()
     .optional(),

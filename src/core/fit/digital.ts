@@ -1,0 +1,202 @@
+import type { Content, FittedDigital, FittedTalkgroup, Model } from '../models';
+import {
+  fitName,
+  type Abbreviations,
+  type Channel,
+  type ChannelId,
+  type Plan,
+  type ReceiveList,
+  type Talkgroup,
+} from '../plan';
+import { remembered } from '../remember';
+import type { FitBeside } from './fitted';
+
+/** What digital channels refer to, as a radio numbers it: talkgroups, receive lists, scan lists. */
+
+/** The radio's numbers of what a plan has, by id; what it has no room for is not there. */
+export interface Numbers {
+  talkgroup: ReadonlyMap<string, number>;
+  receiveList: ReadonlyMap<string, number>;
+  scanList: ReadonlyMap<string, number>;
+}
+
+const NOBODY: ReadonlyMap<string, number> = new Map();
+
+/** The first of some records, each with its place from 1 on. */
+const numbered = (records: readonly { id: string }[], count: number): ReadonlyMap<string, number> =>
+  count === 0 || records.length === 0
+    ? NOBODY
+    : new Map(records.slice(0, count).map(({ id }, at) => [id, at + 1]));
+
+/** The talkgroups that a model holds: of the kinds of call that it knows, as many as it has room for. */
+const talkgroupsHeld = remembered((model: Model) =>
+  remembered((abbreviations: Abbreviations) =>
+    remembered((talkgroups: readonly Talkgroup[]) => {
+      const has = model.digital?.talkgroups;
+      const besides: FitBeside[] = [];
+      const rows: FittedTalkgroup[] = [];
+      const numbers = new Map<string, number>();
+      for (const { id, name, number: address, call } of talkgroups) {
+        const leave = (because: string) => besides.push({ kind: 'talkgroup', id, text: 'Left out', because });
+        if (!has) leave('This radio has no talkgroups');
+        else if (!has.calls.includes(call))
+          leave(`This radio knows no ${call === 'private' ? 'private calls' : `call to ${call}`}`);
+        else if (rows.length >= has.count)
+          leave(
+            `This radio has room for ${has.count} ${
+              model.digital!.people.where === 'talkgroups' ? 'talkgroups and people' : 'talkgroups'
+            }`,
+          );
+        else {
+          const rules = { length: has.name, characters: model.names.characters };
+          const { text } = fitName(name, rules, abbreviations);
+          if (text.toLowerCase() !== name.trim().toLowerCase())
+            besides.push({
+              kind: 'talkgroup',
+              id,
+              text: `Named ${text}`,
+              because: `${has.name} characters on this display`,
+            });
+          rows.push({ number: rows.length + 1, name: text, address, call });
+          numbers.set(id, rows.length);
+        }
+      }
+      return { rows, numbers, besides };
+    }),
+  ),
+);
+
+/** What a model makes of a plan's talkgroups. */
+export const fitTalkgroups = (plan: Plan, model: Model, abbreviations: Abbreviations) =>
+  talkgroupsHeld(model)(abbreviations)(plan.talkgroups);
+
+/** The radio's numbers of all that channels and zones of a plan refer to. */
+export function numbersIn(plan: Plan, model: Model, abbreviations: Abbreviations): Numbers {
+  return {
+    talkgroup: fitTalkgroups(plan, model, abbreviations).numbers,
+    receiveList: numbered(plan.receiveLists, model.digital?.receiveLists.count ?? 0),
+    scanList: numbered(plan.scanLists, model.scanLists?.count ?? 0),
+  };
+}
+
+/** What a channel refers to, by the radio's numbers. */
+export interface Links {
+  talkgroup: number | null;
+  receiveList: number | null;
+  scanList: number | null;
+}
+
+const NO_LINKS: Links = { talkgroup: null, receiveList: null, scanList: null };
+
+/** The radio's numbers of what a channel refers to; none where there are no numbers. */
+export function linksOf(channel: Channel, numbers: Numbers | null): Links {
+  const { talkgroup, receiveList, scanList } = channel;
+  if (!numbers || (!talkgroup && !receiveList && !scanList)) return NO_LINKS;
+  return {
+    talkgroup: (talkgroup && numbers.talkgroup.get(talkgroup)) || null,
+    receiveList: (receiveList && numbers.receiveList.get(receiveList)) || null,
+    scanList: (scanList && numbers.scanList.get(scanList)) || null,
+  };
+}
+
+export const sameLinks = (one: Links, other: Links): boolean =>
+  one === other ||
+  (one.talkgroup === other.talkgroup &&
+    one.receiveList === other.receiveList &&
+    one.scanList === other.scanList);
+
+/** When a digital channel may send, for people: the words of ETSI TS 102 361-1. */
+export const POLITENESS_WORDS: Record<FittedDigital['politeness'], string> = {
+  impolite: 'impolite',
+  'own colour code': 'polite to its own colour code',
+  all: 'polite to all',
+};
+
+/** When a channel may send, on a radio that knows those ways: as wanted, or the politest that it has. */
+export function heldPoliteness(
+  { politeness }: Pick<Channel, 'politeness'>,
+  { politeness: knows, levels }: NonNullable<Model['digital']>,
+): Pick<FittedDigital, 'politeness' | 'level'> {
+  const wanted = politeness?.to ?? 'impolite';
+  const way = knows.includes(wanted) ? wanted : knows[knows.length - 1]!;
+  if (way !== 'all' || !levels) return { politeness: way, level: null };
+  const level = politeness?.to === 'all' ? politeness.level : levels.from;
+  return { politeness: way, level: Math.min(levels.to, Math.max(levels.from, level)) };
+}
+
+/** Where a channel is in the radio. */
+interface Place {
+  list: number;
+  slot: number;
+}
+
+type Say = (kind: 'receiveList' | 'scanList', id: string, text: string, because: string) => void;
+interface Held {
+  id: string;
+  number: number;
+  name: string;
+}
+
+/** The receive lists that have room, with the talkgroups that the radio holds of them. */
+export function fitReceiveLists(
+  lists: readonly ReceiveList[],
+  held: readonly Held[],
+  model: Model,
+  numbers: Numbers,
+  say: Say,
+): Content['receiveLists'] {
+  const most = model.digital?.receiveLists.members ?? 0;
+  return held.map(({ id, number, name }, at) => {
+    const members = lists[at]!.members.flatMap((member) => numbers.talkgroup.get(member) ?? []);
+    if (members.length > most)
+      say(
+        'receiveList',
+        id,
+        `Holds ${most} of its ${members.length} talkgroups`,
+        `A receive list of this radio has ${most}`,
+      );
+    return { number, name, members: members.slice(0, most) };
+  });
+}
+
+/** The scan lists that have room, with the channels that the radio holds of them. */
+export function fitScanLists(
+  plan: Plan,
+  held: readonly Held[],
+  model: Model,
+  places: ReadonlyMap<ChannelId, Place>,
+  say: Say,
+): Content['scanLists'] {
+  const has = model.scanLists;
+  if (!has) return [];
+  const slotOf = (id: ChannelId | null) => (id && places.get(id)?.slot) || null;
+  return held.map(({ id, number, name }, at) => {
+    const list = plan.scanLists[at]!;
+    const slots = list.members.flatMap((member) => places.get(member)?.slot ?? []);
+    if (slots.length > has.members)
+      say(
+        'scanList',
+        id,
+        `Holds ${has.members} of its ${slots.length} channels`,
+        `A scan list of this radio has ${has.members}`,
+      );
+    if (list.second && !has.second)
+      say('scanList', id, 'Has no second priority', 'This radio has one priority channel a list');
+    const answers = has.answers.includes(list.answers) ? list.answers : has.answers[0]!;
+    if (answers !== list.answers)
+      say('scanList', id, `Answers ${ANSWER_WORDS[answers]}`, 'This radio answers nowhere else');
+    return {
+      ...{ number, name, slots: slots.slice(0, has.members) },
+      first: slotOf(list.first),
+      second: has.second ? slotOf(list.second) : null,
+      ...{ answers, startsItself: list.startsItself },
+    };
+  });
+}
+
+/** Where a radio answers while it scans, for people. */
+export const ANSWER_WORDS: Record<Plan['scanLists'][number]['answers'], string> = {
+  heard: 'on the channel that it stopped on',
+  begun: 'on the channel that it began on',
+  first: 'on the first priority',
+};

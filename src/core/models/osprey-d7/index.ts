@@ -1,0 +1,87 @@
+import { CODES, TONES } from '../../radio';
+import { CHARACTERS } from '../dmr';
+import type { Model } from '../model.schema';
+
+/** Halden & Roe Osprey D7: a DMR and FM handheld that holds much. `format.ts` and docs/models/osprey-d7.md have its memory. */
+export const ospreyD7: Model = {
+  id: 'osprey-d7',
+  name: 'Osprey D7',
+  maker: 'Halden & Roe',
+  alsoSoldAs: [],
+  summary: 'DMR and FM handheld, 2 m and 70 cm, 200 zones, people by the hundred thousand, 5 W',
+  firmware: '2.30',
+  slots: { first: 1, count: 3600 },
+  lists: [{ name: 'Channels', holds: 'channels' }],
+  zones: { word: 'zone', count: 200, name: 16, members: 100, ordered: true },
+  skipSets: null,
+  scanEdges: null,
+  setUps: null,
+  scanLists: { count: 200, name: 16, members: 40, by: 'zone', second: true, answers: ['heard', 'begun'] },
+  digital: {
+    talkgroups: { count: 8000, name: 16, calls: ['group', 'private', 'all'] },
+    people: { where: 'apart', count: 400_000, name: 16 },
+    receiveLists: { count: 200, name: 16, members: 48 },
+    politeness: ['impolite', 'own colour code', 'all'],
+    levels: null,
+    ownId: 'radioId',
+  },
+  names: { length: 16, characters: CHARACTERS },
+  bands: [
+    {
+      name: '2 m',
+      receive: { from: 136_000_000, to: 174_000_000 },
+      transmit: { from: 144_000_000, to: 148_000_000 },
+    },
+    {
+      name: '70 cm',
+      receive: { from: 400_000_000, to: 480_000_000 },
+      transmit: { from: 420_000_000, to: 450_000_000 },
+    },
+  ],
+  steps: [5_000, 6_250, 10_000, 12_500, 20_000, 25_000],
+  modes: ['FM', 'NFM', 'DMR'],
+  powers: [
+    { label: 'High', milliwatts: 5_000 },
+    { label: 'Middle', milliwatts: 2_500 },
+    { label: 'Low', milliwatts: 1_000 },
+  ],
+  storesPower: true,
+  tones: [...TONES],
+  codes: [...CODES],
+  invertedCodes: true,
+  oneTone: false,
+  storedShifts: [],
+  ownCall: null,
+  restartAfter: [],
+  link: {
+    kind: 'block',
+    ident: 'OSPREYD7',
+    lineRate: 460_800,
+    blockBytes: 1024,
+    window: 8,
+    modules: [{ name: 'Main', bytes: 0x6c000 }],
+  },
+  getReady: [
+    { what: 'Push the cable into the socket under the flap.', shows: '', part: 'cable' },
+    { what: 'Switch the radio on.', shows: 'READY', part: 'switch' },
+  ],
+  face: {
+    hand: 'halden',
+    slot: 'No. {slot:4}',
+    decimals: 5,
+    marks: {
+      sendTone: 'tone',
+      bothTones: 'tone 2',
+      code: 'code',
+      narrow: '12.5',
+      lowPower: '1 W',
+      skipped: 'passed',
+      plus: '+',
+      minus: '−',
+      split: 'split',
+      sending: 'sends',
+      noTransmit: 'hears only',
+    },
+    largeLine: { setting: 'shows', fallback: 'name' },
+  },
+};
