@@ -14,6 +14,7 @@ import {
   type ZoneId,
 } from '../src/core/plan';
 import { newSide } from '../src/core/organise';
+import { islesNetwork, rescueTeam } from './digital';
 import { parseAccess } from '../src/core/radio';
 
 /** Plans for the other radios of the shelf, each as somebody would be glad to begin with. The same on every machine. */
@@ -195,4 +196,11 @@ export function rucksack(): Plan {
 }
 
 /** All of them, in the order in which they are made. */
-export const shelf = (): Plan[] => [rucksack(), harbourOffice(), baseStation(), threeDays()];
+export const shelf = (): Plan[] => [
+  rescueTeam(),
+  islesNetwork(),
+  rucksack(),
+  harbourOffice(),
+  baseStation(),
+  threeDays(),
+];

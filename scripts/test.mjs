@@ -46,7 +46,7 @@ function jest(name, project) {
     // Half of the time of unit tests is waited for processes and lines of their own.
     ...(project === 'journeys'
       ? ['--runInBand']
-      : [`--maxWorkers=${Math.max(2, availableParallelism() - 1)}`]),
+      : ['--testTimeout=20000', `--maxWorkers=${Math.max(2, availableParallelism() - 1)}`]),
   ]);
   if (!existsSync(report)) return void failed++;
   const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(

@@ -22,6 +22,12 @@ export interface Lying {
   channel: FittedChannel | null;
   other: FittedChannel | null;
   settings: Record<string, unknown>;
+  /** Whom its channel calls, by name. */
+  talkgroup: string;
+  /** Where its knob stands in its zone, on radios with a place for each channel. */
+  position: number | null;
+  /** Who calls, as its display has it. */
+  caller: string | null;
   /** Who is on the air where it listens; null where nobody is. */
   air: string | null;
 }

@@ -39,6 +39,8 @@ export function OnTable({
           model={model}
           region={USUAL_REGION}
           settings={radio.settings}
+          talkgroup={radio.talkgroup}
+          position={radio.position}
           dark={darkOf(radio)}
           label={`What ${radio.label} shows`}
           nothing={
@@ -58,13 +60,21 @@ export function OnTable({
             cx="6"
             cy="6"
             r="4"
-            className={on && radio.air ? 'fill-receive text-receive' : 'fill-none text-line-strong'}
+            className={
+              on && (radio.air || radio.caller) ? 'fill-receive text-receive' : 'fill-none text-line-strong'
+            }
             stroke="currentColor"
             strokeWidth="1.5"
           />
         </svg>
-        <span className={on && radio.air ? 'truncate text-receive' : 'text-soft'}>
-          {!on ? 'silent' : radio.air ? `hears ${radio.air}` : 'nobody on the air here'}
+        <span className={on && (radio.air || radio.caller) ? 'truncate text-receive' : 'text-soft'}>
+          {!on
+            ? 'silent'
+            : radio.caller
+              ? `${radio.caller} calls`
+              : radio.air
+                ? `hears ${radio.air}`
+                : 'nobody on the air here'}
         </span>
       </p>
       <div className="flex flex-wrap items-center gap-1.5 px-3 py-2 text-[13px]">

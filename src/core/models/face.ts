@@ -1,4 +1,6 @@
 import { formatSquelch, isUsualShift, type Region } from '../radio';
+import { ALL_CALL } from '../plan/talkgroup';
+import type { Content } from './content.schema';
 import { sidesOf } from './model';
 import type { Model } from './model.schema';
 import type { FittedChannel } from './fitted-channel.schema';
@@ -6,6 +8,8 @@ import type { FittedChannel } from './fitted-channel.schema';
 /** What the display reads. */
 export interface Face {
   slot: string;
+  /** Whom a digital channel calls, with colour code and time slot: `TG Isles  CC1 TS2`. */
+  called: string;
   /** The side, where the radio has two: `Left`. */
   side: string;
   /** The mode, where the radio has others than FM. */
@@ -42,6 +46,8 @@ export function face(
   largeLine: LargeLine = model.face.largeLine.fallback,
   /** The bank that the side is turned to, as the display has it. */
   bank = '',
+  /** The name of the talkgroup that it calls. */
+  talkgroup = '',
 ): Face {
   const { marks: texts, decimals } = model.face;
   const slot = model.face.slot.replace(/\{slot:(\d)\}/, (_, width) =>
@@ -69,6 +75,7 @@ export function face(
   const large = sending || largeLine === 'frequency' ? frequency : largeLine === 'slot' ? slot : name;
   return {
     slot,
+    called: calledText(channel, talkgroup),
     side: sidesOf(model).length > 1 ? (model.lists[channel.list]?.name ?? '') : '',
     mode: model.modes.some((mode) => mode !== 'FM' && mode !== 'NFM') ? channel.mode : '',
     marks,
@@ -78,6 +85,12 @@ export function face(
     sending,
     refused: keyDown && refused,
   };
+}
+
+function calledText({ digital }: FittedChannel, talkgroup: string): string {
+  if (!digital) return '';
+  const open = `CC${digital.colourCode} TS${digital.timeSlot}`;
+  return talkgroup ? `${talkgroup}  ${open}` : open;
 }
 
 function shiftMark({ rx, tx, split }: FittedChannel, model: Model, region: Region): string {
@@ -101,10 +114,50 @@ export function largeLineOf(
 }
 
 /** What a press of the key puts on air, in one sentence. */
-export function onAir(channel: FittedChannel, model?: Pick<Model, 'storesPower'>): string {
+export function onAir(
+  channel: FittedChannel,
+  model?: Pick<Model, 'storesPower'>,
+  /** The name of the talkgroup that it calls. */
+  talkgroup = '',
+): string {
   if (channel.tx === null) return 'Listen only: the key sends nothing.';
-  const { send } = channel;
+  const { send, digital } = channel;
+  const to = !digital ? '' : talkgroup ? ` to ${talkgroup}` : ' to no talkgroup';
+  const open = digital ? ` with colour code ${digital.colourCode} in time slot ${digital.timeSlot}` : '';
   const with_ = send ? ` with ${formatSquelch(send)}${send.kind === 'tone' ? ' Hz' : ''}` : '';
   const power = model && !model.storesPower ? 'with the power it stands at' : `${channel.power / 1000} W`;
-  return `Sends on ${figures(channel.tx, 5).replace(/0{1,2}$/, '')}${with_}, ${power}.`;
+  return `Sends${to} on ${figures(channel.tx, 5).replace(/0{1,2}$/, '')}${with_}${open}, ${power}.`;
+}
+
+/** A call on the air: who calls, and whom, by their numbers. */
+export interface CallOnAir {
+  from: number;
+  to: number;
+}
+
+/**
+ * What the display of a radio reads when somebody calls while it stands at a channel: the name of who calls, where it has that, or else
+ * the ID; null where its squelch stays shut, since it neither calls that talkgroup nor has it in its receive list.
+ */
+export function callShown(
+  channel: FittedChannel,
+  { talkgroups, receiveLists }: Pick<Content, 'talkgroups' | 'receiveLists'>,
+  { from, to }: CallOnAir,
+  ownId: number | null,
+): string | null {
+  const { digital } = channel;
+  if (!digital) return null;
+  const heard = [
+    digital.talkgroup,
+    ...(receiveLists.find(({ number }) => number === digital.receiveList)?.members ?? []),
+  ];
+  const opens =
+    to === ALL_CALL ||
+    to === ownId ||
+    talkgroups.some(
+      ({ number, address, call }) => call === 'group' && address === to && heard.includes(number),
+    );
+  if (!opens) return null;
+  const who = talkgroups.find(({ address, call }) => call === 'private' && address === from);
+  return who?.name || String(from);
 }

@@ -18,6 +18,11 @@ export const handleSchema = z.strictObject({
       clear: z.boolean().optional(),
     })
     .optional(),
+  /** Somebody keys up near it, by ID, for a talkgroup or a person; null when they let go. */
+  talk: z
+    .strictObject({ from: z.int().min(1).max(0xffffff), to: z.int().min(1).max(0xffffff) })
+    .nullable()
+    .optional(),
   /** What is chosen in its menu: all goes to its card, or comes from there. */
   card: z.enum(['save', 'load']).optional(),
   battery: z.int().min(0).max(100).optional(),

@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { createServer, type Server, type Socket } from 'node:net';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { face, largeLineOf, sidesOf, type Face } from '../../core/models';
+import { callShown, face, largeLineOf, sidesOf, type CallOnAir, type Face } from '../../core/models';
 import { USUAL_REGION } from '../../core/radio';
 import { keepFile } from '../keep';
 import {
@@ -53,6 +53,8 @@ export class Station {
   private on = true;
   private cable = 0;
   private keyDown = false;
+  /** Who keys up near it, and for whom. */
+  private talk: CallOnAir | null = null;
   private fault: Fault = { kind: 'none' };
   private heardSinceFault = 0;
   private server: Server | undefined;
@@ -164,11 +166,21 @@ export class Station {
       content?.channels.find((held) => held.list === list && (slot === undefined || held.slot === slot)) ??
       null;
     const channel = at(0, this.device.slot);
+    const number = channel?.digital?.talkgroup;
+    const zone = content?.zones.find(({ knob }) => knob?.includes(this.device.slot));
+    const ownId = content?.settings.radioId;
     const two = sidesOf(this.spec.model).length > 1;
     return {
       channel,
       other: two ? at(sidesOf(this.spec.model)[1]!) : null,
       settings: content?.settings ?? {},
+      talkgroup: content?.talkgroups.find((one) => one.number === number)?.name ?? '',
+      position: zone ? zone.knob!.indexOf(this.device.slot) + 1 : null,
+      /** Who is heard calling, by name or ID; null where nobody is, or where its squelch stays shut. */
+      caller:
+        this.on && channel && content && this.talk
+          ? callShown(channel, content, this.talk, typeof ownId === 'number' ? ownId : null)
+          : null,
       air: channel && this.hears(channel.rx),
     };
   }
@@ -202,6 +214,7 @@ export class Station {
     if (change.card && this.on && this.card) this.device = this.card.chosen(change.card, this.device);
     if (change.turn !== undefined) this.turnKnob(change.turn);
     if (change.keyDown !== undefined) this.keyDown = change.keyDown;
+    if (change.talk !== undefined) this.talk = change.talk;
     if (change.cable !== undefined && change.cable !== this.cable) {
       const was = this.plugged || this.returning !== undefined;
       this.pull();

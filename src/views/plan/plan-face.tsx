@@ -5,7 +5,7 @@ import { Popover } from 'radix-ui';
 import { memo, useState } from 'react';
 import type { Model } from '@/core/models';
 import { EVERYTHING, turned, turnedThrough, type Turning } from '@/core/organise/turning';
-import { countOf, KINDS, type Channel, type ChannelId, type Plan } from '@/core/plan';
+import { countOf, KINDS, type Channel, type ChannelId, type Plan, type Zone } from '@/core/plan';
 import { Choice } from '@/ui';
 import { RadioFace } from '@/views/parts';
 import type { ShownPlan } from './use-plan';
@@ -54,6 +54,8 @@ export const PlanFace = memo(function PlanFace({ channel, plan, shown, onSelect,
       settings={plan.settings[model.id]}
       other={fittedOf(other?.id)}
       bank={model.zones ? (zone?.name ?? '') : ''}
+      talkgroup={plan.talkgroups.find(({ id }) => id === channel?.talkgroup)?.name}
+      position={positionOf(channel, zone, model)}
       onTurn={(by) => {
         const next = turned(through(turning), channel?.id ?? null, by);
         if (next) onSelect(next.id);
@@ -89,6 +91,14 @@ export const PlanFace = memo(function PlanFace({ channel, plan, shown, onSelect,
     />
   );
 });
+
+/** The position of the knob at which a channel stands in a zone; null where none does. */
+function positionOf(channel: Channel | undefined, zone: Zone | undefined, { zones }: Model): number | null {
+  if (!zones?.knob || !channel || !zone) return null;
+  const places = zone.knob ? zone.knob.map((place) => place.channel) : zone.members;
+  const at = places.slice(0, zones.knob).indexOf(channel.id);
+  return at < 0 ? null : at + 1;
+}
 
 /** What turning goes through: a bank or all, every channel or what a scan takes. */
 function TurningMenu({

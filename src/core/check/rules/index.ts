@@ -3,6 +3,13 @@ import { accessWithoutMode } from './access-without-mode';
 import { alwaysOnInScan } from './always-on-in-scan';
 import { digitalWithoutAccess } from './digital-without-access';
 import { digitalWithoutOwnCall } from './digital-without-own-call';
+import { digitalWithoutOwnId } from './digital-without-own-id';
+import {
+  digitalWithoutReceiveList,
+  digitalWithoutTalkgroup,
+  groupWithoutMode,
+  levelInNoise,
+} from './digital-without-talkgroup';
 import { distressChannel } from './distress-channel';
 import { duplicateChannel } from './duplicate-channel';
 import { emptyName } from './empty-name';
@@ -40,8 +47,13 @@ export const RULES: readonly Rule[] = [
   fmInAirband,
   toneOnCalling,
   digitalWithoutAccess,
+  digitalWithoutTalkgroup,
+  digitalWithoutReceiveList,
   digitalWithoutOwnCall,
+  digitalWithoutOwnId,
+  levelInNoise,
   accessWithoutMode,
+  groupWithoutMode,
   duplicateChannel,
   nameCollision,
   alwaysOnInScan,

@@ -1,3 +1,4 @@
+import { DIGITALS } from './digitals';
 import { GANNETS } from './gannets';
 import { ORIELS } from './oriels';
 import { TERNS } from './terns';
@@ -6,4 +7,4 @@ import type { UnitSpec } from './unit';
 export { newMemory, type UnitSpec } from './unit';
 
 /** Every radio that lies on the bench. */
-export const UNITS: readonly UnitSpec[] = [...TERNS, ...GANNETS, ...ORIELS];
+export const UNITS: readonly UnitSpec[] = [...TERNS, ...GANNETS, ...ORIELS, ...DIGITALS];
