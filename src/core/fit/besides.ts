@@ -153,7 +153,11 @@ function inOrder(
       say(`Holds ${most} of its ${slots.length} channels`, `A ${has.word} of this radio has ${most}`);
     return { slots: slots.slice(0, most) };
   }
-  const wanted = knob ? knob.map(({ channel }) => slotOf(channel)) : slots;
+  // What went from the zone is at no position any more.
+  const there = new Set(members);
+  const wanted = knob
+    ? knob.map(({ channel }) => (channel && there.has(channel) ? slotOf(channel) : 0))
+    : slots;
   const positions = wanted.slice(0, has.knob);
   const on = new Set(positions.filter((slot) => slot > 0));
   const off = slots.filter((slot) => !on.has(slot)).length;

@@ -9,3 +9,6 @@ export * from './set-ups';
 export * from './side-by-side';
 export * from './sides';
 export * from './turning';
+export * from './knob';
+export * from './matrix';
+export * from './wiring';

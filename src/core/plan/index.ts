@@ -1,6 +1,7 @@
 export * from './abbreviations';
 export * from './abbreviations.schema';
 export * from './arrangement';
+export * from './call-number';
 export * from './cells';
 export * from './channel';
 export * from './channel.schema';

@@ -2,7 +2,7 @@
 
 import { useMemo, useState } from 'react';
 import { homeListOf, sidesOf, slotsOf } from '@/core/models';
-import { bandName, carry, carryBands, copy, homePlace, type BandSides } from '@/core/organise';
+import { bandName, carry, carryBands, copy, homePlace, joining, type BandSides } from '@/core/organise';
 import { makeId, type Channel, type ChannelId, type Edit, type Zone, type ZoneId } from '@/core/plan';
 import { useDesk } from '../desk';
 
@@ -13,6 +13,9 @@ export const newId = {
   skipSet: () => makeId('sk', fresh()),
   scanEdge: () => makeId('se', fresh()),
   setUp: () => makeId('qs', fresh()),
+  talkgroup: () => makeId('tg', fresh()),
+  receiveList: () => makeId('rl', fresh()),
+  scanList: () => makeId('sl', fresh()),
 };
 
 const channels = (n: number) => (n === 1 ? '1 channel' : `${n} channels`);
@@ -74,20 +77,25 @@ export function useOrganise() {
     );
   };
 
-  const setMembers = (zone: Zone, members: ChannelId[], done: string) =>
-    run({ name: 'change', kind: 'zone', changes: [{ id: zone.id, set: { members } }] }, done);
   const addToZone = (zone: Zone, ids: Iterable<ChannelId>) => {
     const held = new Set(zone.members);
     const added = [...ids].filter((id) => !held.has(id));
     if (added.length === 0) return setSaid(`All of them are in “${zone.name}” already.`);
-    setMembers(zone, [...zone.members, ...added], `Put ${channels(added.length)} into “${zone.name}”.`);
-  };
-  const takeFromZone = (zone: Zone, ids: ReadonlySet<ChannelId>) =>
-    setMembers(
-      zone,
-      zone.members.filter((id) => !ids.has(id)),
-      `Took ${channels(ids.size)} out of “${zone.name}”.`,
+    const { edit, done, over } = joining(
+      plan,
+      model,
+      'zone',
+      added.map((row) => ({ column: zone.id, row })),
+      true,
     );
+    if (!edit) return setSaid(`“${zone.name}” is full.`);
+    run(edit, `Put ${channels(done)} into “${zone.name}”.${noRoom(over)}`);
+  };
+  const takeFromZone = (zone: Zone, ids: ReadonlySet<ChannelId>) => {
+    const cells = [...ids].map((row) => ({ column: zone.id, row }));
+    const { edit, done } = joining(plan, model, 'zone', cells, false);
+    if (edit) run(edit, `Took ${channels(done)} out of “${zone.name}”.`);
+  };
   /** Puts the chosen into a zone, or takes them out where all are in it. */
   const toggleZone = (zone: Zone | undefined) => {
     if (!zone || chosen.size === 0) return;
