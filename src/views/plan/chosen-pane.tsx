@@ -5,6 +5,7 @@ import { formatAccess, formatFrequency, formatPower, formatShift, MODES, type Mo
 import { parseCell, slotText, type Channel } from '@/core/plan';
 import { CASES, changesFor, commonFields, type Common, type LetterCase } from '@/core/table';
 import { Button, Choice, Field, Scroll, SeverityMark } from '@/ui';
+import { Digital } from './chosen-digital';
 import { Part } from './chosen-part';
 import { Rest } from './chosen-rest';
 import { useDesk } from './desk';
@@ -27,6 +28,7 @@ export function ChosenPane() {
     <Scroll label="What is chosen" className="flex-1 text-[13px]">
       <What channels={channels} />
       <OnAir channels={channels} />
+      <Digital channels={channels} />
       {channels.length > 1 && (
         <Part title="Names">
           <Names channels={channels} />

@@ -11,7 +11,7 @@ export function BesidesList({
   id,
 }: {
   organising: Organising;
-  kind: 'zone' | 'setUp';
+  kind: 'zone' | 'setUp' | 'scanList';
   /** Of one record alone. */
   id?: string;
 }) {

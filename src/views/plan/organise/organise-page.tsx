@@ -7,9 +7,13 @@ import { SeverityMark } from '@/ui';
 import { useDesk } from '../desk';
 import { PlanHeader } from '../plan-header';
 import { EdgesAndHomes } from './edges-and-homes';
+import { MatrixPane } from './matrix-pane';
+import { ScanLists } from './scan-lists';
 import { SetUps } from './set-ups';
 import { SidesAndZones } from './sides-and-zones';
 import { SkipSets } from './skip-sets';
+import { TalkgroupsPane } from './talkgroups-pane';
+import { WiringPane } from './wiring-pane';
 import { useOrganise, zoneWord } from './use-organise';
 
 const trigger =
@@ -44,6 +48,37 @@ export function OrganisePage() {
             label: 'Scan edges and homes',
             kinds: [],
             show: <EdgesAndHomes organising={organising} />,
+          },
+        ]
+      : []),
+    ...(model.digital
+      ? [
+          {
+            key: 'talkgroups',
+            label: 'Talkgroups',
+            kinds: ['talkgroup'],
+            show: <TalkgroupsPane organising={organising} />,
+          },
+        ]
+      : []),
+    ...(model.scanLists
+      ? [
+          {
+            key: 'scan',
+            label: 'Scan lists',
+            kinds: ['scanList'],
+            show: <ScanLists organising={organising} />,
+          },
+        ]
+      : []),
+    ...(model.digital || model.scanLists
+      ? [
+          { key: 'matrix', label: 'Matrix', kinds: [], show: <MatrixPane organising={organising} /> },
+          {
+            key: 'wiring',
+            label: 'Wiring',
+            kinds: ['channel', 'receiveList'],
+            show: <WiringPane organising={organising} />,
           },
         ]
       : []),

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { ZoneId } from '@/core/plan';
 import { Button, Choice, Keys } from '@/ui';
 import { NoChannels } from '../no-channels';
+import { KnobPane } from './knob-pane';
 import { ListPane } from './list-pane';
 import { ZonesPane } from './zones-pane';
 import { zoneWord, type Organising } from './use-organise';
@@ -45,6 +46,8 @@ export function SidesAndZones({ organising }: { organising: Organising }) {
   const { model, sides, chosen, carryTo, copyTo, plan } = organising;
   const [onlyId, setOnly] = useState<ZoneId | null>(null);
   const only = plan.zones.find(({ id }) => id === onlyId) ?? null;
+  const [turnedId, setTurned] = useState<ZoneId | null>(null);
+  const turned = plan.zones.find(({ id }) => id === turnedId) ?? plan.zones[0]!;
   const two = sides.length > 1;
   if (plan.channels.length === 0)
     return (
@@ -116,6 +119,9 @@ export function SidesAndZones({ organising }: { organising: Organising }) {
           <span>or drag; with Ctrl a copy is made</span>
         </p>
       </div>
+      {model.zones?.knob && plan.zones.length > 0 && (
+        <KnobPane organising={organising} zone={only ?? turned} onZone={setTurned} />
+      )}
       {model.zones && <ZonesPane organising={organising} only={only} onOnly={setOnly} />}
     </>
   );
