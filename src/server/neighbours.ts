@@ -70,10 +70,16 @@ async function lookUp(area: Area): Promise<readonly Neighbour[]> {
   try {
     const { entries } = await registerEntries({ ...area, service: 'amateur' }, giveUpAfter(PATIENCE_MS));
     return keep(
-      entries.flatMap(({ call, site, output, input, access, lat, lon, onAir }): Neighbour[] =>
+      entries.flatMap(({ call, site, output, input, access, lat, lon, onAir, groups }): Neighbour[] =>
         input === null || input === output || !onAir
           ? []
-          : [{ name: call === '' ? site : `${site} ${call}`, output, input, access, lat, lon }],
+          : [
+              {
+                name: call === '' ? site : `${site} ${call}`,
+                ...{ output, input, access, lat, lon },
+                ...(groups && { groups: groups.map(({ number, name }) => ({ number, name })) }),
+              },
+            ],
       ),
       KEPT_MS,
     );

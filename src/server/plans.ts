@@ -183,7 +183,7 @@ export async function checkPlan(id: PlanId, modelId?: string, neighbours: readon
   const findings = check(plan, model, fitted, neighbours);
   const withMends = findings.map((finding) => ({ ...finding, mends: mendsOf(finding, plan, model) }));
   const { heldBack } = contentToWrite(plan, model, fitted, findings);
-  return { revision, findings: withMends, besides: checkBesides(plan, model, fitted), heldBack };
+  return { revision, findings: withMends, besides: checkBesides(plan, model, fitted, neighbours), heldBack };
 }
 
 /** True where no plan has been made yet. */

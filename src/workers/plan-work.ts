@@ -91,7 +91,7 @@ export function createPlanWork(): (message: WorkMessage) => WorkAnswer[] {
     const gone = [...views.keys()].filter((id) => !next.has(id));
     views = next;
     const fitCount = fitted.changes.length + fitted.leftOut.length;
-    const besides = checkBesides(plan, model, fitted);
+    const besides = checkBesides(plan, model, fitted, neighbours);
     return [{ kind: 'shown', number, put, gone, counts: countFindings(findings), fitCount, besides }];
   };
 

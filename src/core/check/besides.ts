@@ -4,6 +4,8 @@ import { homeListOf, sidesOf, type Model } from '../models';
 import type { Channel, ChannelId, Plan, SetUp, SetUpSide, Zone } from '../plan';
 import type { Severity } from './finding';
 import type { BesideFinding, Mend } from './finding.schema';
+import { hexMixUps } from './hex-mix-up';
+import type { Neighbour } from './neighbour';
 import { checkWiring } from './wiring';
 
 /** What Check says of what stands beside the channels: banks and quick set-ups, and the traps that lie between them. */
@@ -142,7 +144,12 @@ function* zoneTraps({ plan, model, held }: Context): Generator<BesideFinding> {
 }
 
 /** Everything worth saying of a plan's zones, quick set-ups and wiring on a model, with the ways out. */
-export function checkBesides(plan: Plan, model: Model, fitted: Fit = fit(plan, model)): BesideFinding[] {
+export function checkBesides(
+  plan: Plan,
+  model: Model,
+  fitted: Fit = fit(plan, model),
+  neighbours: readonly Neighbour[] = [],
+): BesideFinding[] {
   const context: Context = {
     plan,
     model,
@@ -150,6 +157,7 @@ export function checkBesides(plan: Plan, model: Model, fitted: Fit = fit(plan, m
     held: new Map(fitted.channels.map(({ id, list, slot }) => [id, { list, slot }])),
   };
   const found = [...zoneTraps(context), ...checkWiring(plan, model)];
+  if (model.digital) found.push(...hexMixUps(plan, neighbours));
   if (model.setUps)
     for (const setUp of plan.setUps.slice(0, model.setUps.count))
       for (const [at, list] of sidesOf(model).entries())

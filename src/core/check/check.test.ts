@@ -1,5 +1,8 @@
 import fc from 'fast-check';
-import { anyPlan, channel, everything, id, plan, tally } from '../samples.test.kit';
+import { anyPlan, channel, everything, id, plan, tally, run } from '../samples.test.kit';
+import { digital, groupId, receiveId } from '../digital.test.kit';
+import { kestrelC1 } from '../models/kestrel-c1';
+import { ON_DIGITAL } from './digital-cases.test.kit';
 import { ploverF5 } from '../models/plover-f5';
 import { ternP2 } from '../models/tern-p2';
 import { GRADES, OPEN, REGIONS } from '../radio';
@@ -229,10 +232,44 @@ test('digital that sends wants the radio’s own call sign: one edit sets it for
   expect(check(p, ternP2).some((finding) => finding.rule === 'digital-without-own-call')).toBe(false);
 });
 
+test.each(ON_DIGITAL)('%s is found on a digital radio and mended', (rule, fields, severity, mended) => {
+  const p = {
+    ...plan([digital(1, fields)]),
+    modelId: 'kestrel-c1',
+    talkgroups: [{ id: groupId(1), name: 'Isles', number: 100, call: 'group' as const }],
+  };
+  const found = check(p, kestrelC1).filter((finding) => finding.rule === rule);
+  expect(found.map((finding) => finding.severity)).toEqual([severity]);
+  const mends = mendsOf(found[0]!, p, kestrelC1);
+  expect(mends.length > 0).toBe(mended !== undefined);
+  if (mended) expect(run(p, mends[0]!.edit).channels[0]).toMatchObject(mended);
+  // what is not digital has no use for any of it
+  expect(check(p, ternP2).some((finding) => finding.rule === rule)).toBe(false);
+});
+
+test('nothing of that is said of a digital channel as it should be', () => {
+  const p = {
+    ...plan([
+      digital(1, {
+        talkgroup: groupId(1),
+        receiveList: receiveId(1),
+        politeness: { to: 'all', level: -122 },
+      }),
+    ]),
+    talkgroups: [{ id: groupId(1), name: 'Isles', number: 100, call: 'group' as const }],
+    receiveLists: [{ id: receiveId(1), name: 'Isles', members: [groupId(1)] }],
+    settings: { 'kestrel-c1': { radioId: 1_000_412 } },
+  };
+  const rules = ON_DIGITAL.map(([rule]) => rule);
+  expect(check(p, kestrelC1).filter(({ rule }) => rules.includes(rule))).toEqual([]);
+});
+
 test('every rule has a case', () =>
-  expect(new Set([...CASES, ...ON_ALL, ['digital-without-own-call'] as const].map(([rule]) => rule))).toEqual(
-    new Set(RULES.map((rule) => rule.id)),
-  ));
+  expect(
+    new Set(
+      [...CASES, ...ON_ALL, ...ON_DIGITAL, ['digital-without-own-call'] as const].map(([rule]) => rule),
+    ),
+  ).toEqual(new Set(RULES.map((rule) => rule.id))));
 
 test('a sound plan has no findings', () => {
   const sound = plan([

@@ -11,6 +11,8 @@ export const neighbourSchema = z.object({
   access: accessSchema.optional(),
   lat: z.number().optional(),
   lon: z.number().optional(),
+  /** The talkgroups that a digital one carries. */
+  groups: z.array(z.object({ number: z.int(), name: z.string() })).optional(),
   /** The channel of the plan that it is; undefined for one that only a directory knows. */
   id: channelIdSchema.optional(),
 });

@@ -1,7 +1,6 @@
 import equal from 'fast-deep-equal';
-import { ANSWER_WORDS } from '../fit/digital';
 import type { Content, FittedScanList, FittedTalkgroup } from '../models';
-import { slotText } from '../plan';
+import { ANSWER_WORDS, slotText } from '../plan';
 import { inAndOut, named, renamed, type Kind } from './kind';
 
 /** How talkgroups, receive lists and scan lists are told of. */

@@ -1,5 +1,17 @@
 import { z } from 'zod';
+import { callNumberSchema } from '../plan/talkgroup.schema';
 import { accessSchema, MODES, type Mode } from '../radio';
+
+export const entryGroupSchema = z.object({
+  /** The time slot that carries it. */
+  slot: z.union([z.literal(1), z.literal(2)]),
+  name: z.string(),
+  number: callNumberSchema,
+  /** Nobody without its key understands it. */
+  encrypted: z.boolean().optional(),
+});
+/** A talkgroup that a digital repeater carries. */
+export type EntryGroup = z.infer<typeof entryGroupSchema>;
 
 export const entrySchema = z.object({
   ref: z.string(),
@@ -21,6 +33,9 @@ export const entrySchema = z.object({
   /** Nobody without its key understands it. */
   encrypted: z.boolean(),
   updated: z.string(),
+  /** The network that a digital repeater is linked to, and the talkgroups that it carries. */
+  network: z.string().optional(),
+  groups: z.array(entryGroupSchema).optional(),
 });
 /** A station of a directory. Frequencies in Hz, height in m. */
 export type Entry = z.infer<typeof entrySchema>;

@@ -5,6 +5,7 @@ export * from './filter';
 export * from './from-file';
 export * from './isles-ledger';
 export * from './kinds-of-station';
+export * from './network';
 export * from './news';
 export * from './placing';
 export * from './relay-register';

@@ -51,6 +51,10 @@ export const leftKey = ({ source, ref, updated }: Pick<News, 'source' | 'ref' | 
 const MOVED_KM = 3;
 
 /** Access as a directory can say it: what is sent. What is expected back is the operator's own, where the directory says nothing of it. */
+/** What opens a station; of one that carries talkgroups in both time slots, in that of the channel. */
+const accessOf = ({ access, groups }: Entry, own: Access): Access =>
+  groups && access.kind === 'dmr' && own.kind === 'dmr' ? { ...access, timeSlot: own.timeSlot } : access;
+
 function accessAgrees(own: Access, said: Access): boolean {
   const text = (access: Access) => cellText({ access } as Channel, 'access');
   if (own.kind !== 'analogue' || said.kind !== 'analogue' || said.expect !== null)
@@ -64,7 +68,9 @@ function changesOf(channel: Channel, entry: Entry): Partial<Channel> {
   return {
     ...(entry.output !== channel.rx && { rx: entry.output }),
     ...(channel.tx !== null && tx !== channel.tx && { tx, txFixed: false }),
-    ...(!accessAgrees(channel.access, entry.access) && { access: entry.access }),
+    ...(!accessAgrees(channel.access, accessOf(entry, channel.access)) && {
+      access: accessOf(entry, channel.access),
+    }),
     ...(entry.mode !== channel.mode && !bothFm(entry.mode, channel.mode) && { mode: entry.mode }),
   };
 }

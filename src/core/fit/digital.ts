@@ -1,5 +1,6 @@
 import type { Content, FittedDigital, FittedTalkgroup, Model } from '../models';
 import {
+  ANSWER_WORDS,
   fitName,
   type Abbreviations,
   type Channel,
@@ -193,10 +194,3 @@ export function fitScanLists(
     };
   });
 }
-
-/** Where a radio answers while it scans, for people. */
-export const ANSWER_WORDS: Record<Plan['scanLists'][number]['answers'], string> = {
-  heard: 'on the channel that it stopped on',
-  begun: 'on the channel that it began on',
-  first: 'on the first priority',
-};

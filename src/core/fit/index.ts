@@ -1,5 +1,5 @@
 export * from './besides';
-export { ANSWER_WORDS, POLITENESS_WORDS } from './digital';
+export { POLITENESS_WORDS } from './digital';
 export * from './fit';
 export * from './fitted';
 export * from './obstacle';

@@ -9,6 +9,13 @@ export const SCAN_LIST_LIMITS = { lists: 1000, members: 500 };
 export const ANSWERS = ['heard', 'begun', 'first'] as const;
 export type Answers = (typeof ANSWERS)[number];
 
+/** The same for people: a scan list answers … */
+export const ANSWER_WORDS: Record<Answers, string> = {
+  heard: 'on the channel that it stopped on',
+  begun: 'on the channel that it began on',
+  first: 'on the first priority',
+};
+
 export const scanListKind = defineRecord({
   kind: 'scanList',
   list: 'scanLists',

@@ -135,7 +135,7 @@ export function generateRegister(): RegisterRow[] {
   const weights = ISLANDS.map((island) => island.reach[0] * island.reach[1]);
   const calls = new Set<string>();
   const names = new Map<string, number>();
-  return Array.from({ length: ENTRIES }, (_, index) => {
+  const rows = Array.from({ length: ENTRIES }, (_, index): RegisterRow => {
     const island = ISLANDS[weighted(random, weights)]!;
     const { lat, lon } = pointOn(island, random);
     const towns = TOWNS.filter((town) => town.island === island.name).sort(
@@ -165,4 +165,39 @@ export function generateRegister(): RegisterRow[] {
       updated: `2026-${String(1 + Math.floor(random() * 10)).padStart(2, '0')}-${String(1 + Math.floor(random() * 28)).padStart(2, '0')}`,
     };
   });
+  return rows.map(withGroups);
+}
+
+/** Talkgroups of the whole network, in the time slot that carries them everywhere. */
+const WIDE: readonly [name: string, number: number, slot: 1 | 2, encrypted?: true][] = [
+  ['Isles', 100, 1],
+  ['East isles', 101, 1],
+  ['West isles', 102, 1],
+  ['On foot', 150, 1],
+  ['Isles Rescue', 416, 1, true],
+  ['Weather net', 1046, 2],
+  ['Evening net', 1200, 2],
+];
+const LOCAL: Readonly<Record<string, number>> = {
+  Ullsmere: 110,
+  Brannoch: 120,
+  Farrow: 130,
+  Hestin: 140,
+  Quill: 145,
+};
+
+/** What a digital repeater carries: some of the network, its own island, and a group of its own; drawn apart, so that the rest stays as it is. */
+function withGroups(row: RegisterRow, index: number): RegisterRow {
+  if (row.mode !== 'DMR' || row.service !== 'amateur') return row;
+  const random = seeded(7_000 + index);
+  const carried = WIDE.filter(([, number]) => number === 100 || random() < 0.8);
+  const groups = [
+    ...carried,
+    [row.island, LOCAL[row.island] ?? 199, 2] as const,
+    ...(random() < 0.7 ? [[row.site.slice(0, 20).trim(), 1300 + (index % 600), 2] as const] : []),
+  ].map(([name, number, slot, encrypted = false]) => ({
+    ...{ slot, name, tg: String(number), tg_hex: number.toString(16).toUpperCase() },
+    encrypted: Boolean(encrypted),
+  }));
+  return { ...row, network: 'Isles Link', groups };
 }

@@ -3,8 +3,11 @@ import { remembered, rememberedAlong } from '../../remember';
 import { asSeen } from '../as-seen';
 import type { Hit, PlanRule } from '../finding';
 
-const keysOf = rememberedAlong((channel: Channel) => `${channel.list} ${onAirKey(channel)}`);
-const onAirAll = asSeen('list', 'rx', 'tx', 'mode', 'access');
+// Talkgroups share a repeater: two of them are two channels.
+const keysOf = rememberedAlong(
+  (channel: Channel) => `${channel.list} ${onAirKey(channel)} ${channel.talkgroup ?? ''}`,
+);
+const onAirAll = asSeen('list', 'rx', 'tx', 'mode', 'access', 'talkgroup');
 
 const twins = remembered((channels: readonly Channel[]): Hit[] => {
   const first = new Map<string, number>();
@@ -28,7 +31,7 @@ const twins = remembered((channels: readonly Channel[]): Hit[] => {
   });
 });
 
-/** The same receive, transmit, mode and access in two slots of one list; two sides may well have it, and a home channel is one of its own. */
+/** The same receive, transmit, mode, access and talkgroup in two slots of one list; two sides may well have it, and a home channel is one of its own. */
 export const duplicateChannel: PlanRule = {
   id: 'duplicate-channel',
   looksFor: 'the same channel in two slots',

@@ -3,9 +3,14 @@
 import clsx from 'clsx';
 import { ChevronDown, ChevronUp, Plus, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
-import { ANSWER_WORDS } from '@/core/fit/digital';
 import { roundSeconds } from '@/core/organise';
-import { SCAN_LIST_NAME_LIMIT, type ChannelId, type ScanList, type ScanListId } from '@/core/plan';
+import {
+  ANSWER_WORDS,
+  SCAN_LIST_NAME_LIMIT,
+  type ChannelId,
+  type ScanList,
+  type ScanListId,
+} from '@/core/plan';
 import { Button, Choice, Scroll, TickField } from '@/ui';
 import { BesidesList } from './besides-list';
 import { NameField } from './name-field';

@@ -6,6 +6,7 @@ import { Trash2 } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { hexadecimal, TALKGROUP_NAME_LIMIT, type Call, type Talkgroup } from '@/core/plan';
 import { Button, Choice, SeverityMark, Tick } from '@/ui';
+import { FromRepeater } from './from-repeater';
 import { NameField } from './name-field';
 import { NewTalkgroup, NumberField } from './number-field';
 import { newId, type Organising } from './use-organise';
@@ -19,6 +20,7 @@ export const CALL_WORDS: Record<Call, string> = { group: 'a group', private: 'on
 export function TalkgroupsPane({ organising }: { organising: Organising }) {
   const { plan, model, besides, run } = organising;
   const [search, setSearch] = useState('');
+  const [from, setFrom] = useState(false);
   const has = model.digital!.talkgroups;
   const together = model.digital!.people.where === 'talkgroups';
   const uses = useMemo(() => {
@@ -74,6 +76,9 @@ export function TalkgroupsPane({ organising }: { organising: Organising }) {
             )
           }
         />
+        <Button onClick={() => setFrom(!from)} aria-expanded={from}>
+          From a repeater
+        </Button>
         <span className="flex-1" />
         <label className="flex flex-col gap-1 text-soft">
           Find
@@ -93,7 +98,9 @@ export function TalkgroupsPane({ organising }: { organising: Organising }) {
           {plan.talkgroups.length} of {has.count} {together && 'with people'}
         </span>
       </div>
-      {plan.talkgroups.length === 0 ? (
+      {from ? (
+        <FromRepeater organising={organising} onClose={() => setFrom(false)} />
+      ) : plan.talkgroups.length === 0 ? (
         <p className="max-w-[60ch] p-4 text-[14px]">
           No talkgroup yet. Write a name and a number above, or let a repeater of the directory bring its own:
           “From a repeater”.
