@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import {
+  boardLoadSchema,
+  boardSchema,
   listedPersonSchema,
   loadSchema,
   personIdSchema,
@@ -10,6 +12,14 @@ import { text } from '../core/text.schema';
 import { operation } from './operation';
 
 const most = z.coerce.number().int().min(1).max(200);
+
+const day = z.string().regex(/^\d{4}-\d\d-\d\d$/, 'is no day such as 2026-11-20');
+/** Numbers with commas. */
+const numbers = z
+  .string()
+  .max(2000)
+  .regex(/^(\d{1,8}(,\d{1,8})*)?$/, 'is no list of numbers such as 100,110')
+  .transform((typed) => (typed === '' ? [] : typed.split(',').map(Number)));
 
 /** The operations on people: the roll, those in it, and what one says of them. */
 export const peopleApi = {
@@ -43,6 +53,40 @@ export const peopleApi = {
     {
       query: z.object({ q: text(100), most: most.default(50) }),
       response: z.object({ people: z.array(listedPersonSchema), more: z.boolean() }),
+    },
+  ),
+  board: operation('GET', '/api/heard-board', 'The log of key-ups in use, and one that is being loaded', {
+    response: z.object({ board: boardSchema.nullable(), load: boardLoadSchema.nullable() }),
+  }),
+  loadBoard: operation(
+    'POST',
+    '/api/heard-board',
+    'Begins to load the Heard Board anew; it counts once it is whole',
+    { status: 202, response: boardLoadSchema, problems: [409, 507] },
+  ),
+  stopBoard: operation('DELETE', '/api/heard-board', 'Stops what is being loaded; the log in use stays', {
+    response: z.object({ load: boardLoadSchema.nullable() }),
+  }),
+  rankedPeople: operation(
+    'GET',
+    '/api/people/ranked',
+    'People by how often they keyed up, pinned first, and how much of all that is heard so many of them are',
+    {
+      query: z.object({
+        groups: numbers.default([]),
+        from: day.optional(),
+        to: day.optional(),
+        who: z.enum(['in the roll', 'all']).default('in the roll'),
+        most: z.coerce.number().int().min(1).max(10_000).default(200),
+      }),
+      response: z.object({
+        ranked: z.array(listedPersonSchema.extend({ keyUps: z.int() })),
+        people: z.int(),
+        keyUps: z.int(),
+        /** What is no person by the rule: how many numbers, and their key-ups. */
+        left: z.object({ numbers: z.int(), keyUps: z.int() }),
+        curve: z.array(z.object({ people: z.int(), keyUps: z.int() })),
+      }),
     },
   ),
   markedPeople: operation('GET', '/api/people/marked', 'Everybody of whom something is said', {

@@ -350,6 +350,27 @@ export const people = pgTable(
   (table) => [primaryKey({ columns: [table.roll, table.id] })],
 );
 
+/** The log of key-ups that is in use; its number counts up with each that is loaded. */
+export const keyUpLogs = pgTable('key_up_logs', {
+  id: integer('id').primaryKey(),
+  source: text('source').notNull(),
+  at: instant('at').notNull().defaultNow(),
+  keyUps: integer('key_ups').notNull(),
+  odd: jsonb('odd').$type<OddRows>().notNull(),
+});
+
+/** Key-ups of a day on a talkgroup: pairs of a number and how often, packed. */
+export const keyUpDays = pgTable(
+  'key_up_days',
+  {
+    day: text('day').notNull(),
+    talkgroup: integer('talkgroup').notNull(),
+    keyUps: integer('key_ups').notNull(),
+    counts: bytes('counts').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.day, table.talkgroup] })],
+);
+
 /** What somebody says of a person, with who that was then. */
 export const personMarks = pgTable('person_marks', {
   id: integer('id').primaryKey(),

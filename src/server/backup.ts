@@ -22,7 +22,9 @@ import { fail, ok, type Result } from '../core/result';
  * What is no part of a backup: passwords, what a process keeps for its own sake, and rolls of people, which are large and are fetched again;
  * what one says of people is in it.
  */
-const LEFT_OUT = ['accounts', 'changes', 'instances', 'lives', 'people', 'rolls'];
+const LEFT_OUT = [
+  ...['accounts', 'changes', 'instances', 'key_up_days', 'key_up_logs', 'lives', 'people', 'rolls'],
+];
 /** Rows that are fetched, or put in, at once. */
 const AT_ONCE = 500;
 /** Backups by itself, and those that somebody asked for: so many of each are kept. */

@@ -1,8 +1,8 @@
 import { and, eq, gt, inArray, isNull, lte, max, ne, notInArray, or, sql } from 'drizzle-orm';
 import { NEWS_TOLD, rollReader, type Load, type Person, type RollNews } from '../core/people';
 import { people, rolls, openDatabase, type Database } from '../db';
-import { benchUrl } from './bench-address';
 import { reading, rowsOf, writing } from './database';
+import { bytesOf, LoadFailed } from './fetch-bytes';
 import { instanceId, living } from './instance';
 import { forgetPeopleText, peopleText } from './people-text';
 import { Problem } from './problem';
@@ -20,8 +20,6 @@ const STRETCH = 4000;
 const SPAN = 40_000;
 /** Longest roll that is read, bytes. */
 const LONGEST = 400_000_000;
-/** How long nothing may come of it, ms. */
-const idleMs = () => Number(process.env.VERIDON_DIRECTORY_PATIENCE_MS ?? 8000) * 2;
 
 interface Loading {
   load: Load;
@@ -33,9 +31,6 @@ const kept = globalThis as { veridonPeopleLoad?: Loading };
 
 /** The roll that is being loaded, or what came of the last; null where this process has loaded none. */
 export const lastLoad = (): Load | null => kept.veridonPeopleLoad?.load ?? null;
-
-/** What stopped a load that is nobody's mistake. */
-class LoadFailed extends Error {}
 
 /** Begins to load the roll, and answers at once. */
 export async function startLoad(): Promise<Load> {
@@ -132,7 +127,7 @@ async function fill(roll: number, load: Load, signal: AbortSignal) {
   /** What is being kept while the next is read: the database works in a thread of its own. */
   let keeping: Promise<void> = Promise.resolve();
   try {
-    for await (const bytes of bytesOf(signal)) {
+    for await (const bytes of bytesOf(ROLL, signal)) {
       load.bytes += bytes.length;
       if (load.bytes > LONGEST)
         throw new LoadFailed(`It is longer than ${LONGEST / 1e6} MB: no honest roll is.`);
@@ -154,54 +149,6 @@ async function fill(roll: number, load: Load, signal: AbortSignal) {
   if (!end.ok) throw new LoadFailed(end.reason);
   if (waiting.length > 0) await keep(waiting);
   return end.value;
-}
-
-/** The bytes of the roll as they come; fails in words where they stop coming. */
-async function* bytesOf(signal: AbortSignal): AsyncGenerator<Uint8Array> {
-  const over = new AbortController();
-  const leave = () => over.abort();
-  signal.addEventListener('abort', leave, { once: true });
-  let idle: NodeJS.Timeout | undefined;
-  const patience = () => {
-    clearTimeout(idle);
-    idle = setTimeout(leave, idleMs()).unref();
-  };
-  /** Held against each step: a fetch whose signal fires while its body comes has been seen never to end on Node 20. */
-  const gone = new Promise<never>((_, reject) =>
-    over.signal.addEventListener('abort', () => reject(new Error('given up')), { once: true }),
-  );
-  gone.catch(() => {});
-  let reader: ReadableStreamDefaultReader<Uint8Array> | undefined;
-  try {
-    patience();
-    const response = await Promise.race([
-      fetch(new URL(ROLL.path, benchUrl()), { signal: over.signal, cache: 'no-store', redirect: 'error' }),
-      gone,
-    ]);
-    if (!response.ok) throw new LoadFailed(`The ${ROLL.source} answered with status ${response.status}.`);
-    reader = response.body!.getReader();
-    for (;;) {
-      patience();
-      const part = await Promise.race([reader.read(), gone]);
-      if (part.done) return;
-      clearTimeout(idle);
-      yield part.value;
-    }
-  } catch (error) {
-    if (error instanceof LoadFailed || signal.aborted) throw error;
-    if (over.signal.aborted)
-      throw new LoadFailed(`Nothing came of the ${ROLL.source} for ${idleMs() / 1000} seconds.`);
-    throw new LoadFailed(
-      String((error as Error).cause ?? '').includes('ECONNREFUSED')
-        ? `Nothing answers where the ${ROLL.source} is. Is the bench process running (npm run bench)?`
-        : `The connection to the ${ROLL.source} broke before it was whole.`,
-    );
-  } finally {
-    clearTimeout(idle);
-    signal.removeEventListener('abort', leave);
-    void reader?.cancel().catch(() => {});
-    leave();
-  }
 }
 
 /** People as columns: one statement for thousands of rows. */

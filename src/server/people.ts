@@ -19,7 +19,7 @@ export async function rollNow(): Promise<Roll | null> {
 }
 
 /** The rows of some numbers, in their order, with what is said of them. */
-async function listed(roll: number | undefined, ids: readonly number[]): Promise<ListedPerson[]> {
+export async function listed(roll: number | undefined, ids: readonly number[]): Promise<ListedPerson[]> {
   if (ids.length === 0) return [];
   const database = await reading();
   const rows =

@@ -1,13 +1,17 @@
 import { startSim } from './server';
 
-/** The bench process: `VERIDON_BENCH_PORT`, `VERIDON_BENCH_DIR`, `VERIDON_BENCH_SPEED` and `VERIDON_ROLL_PEOPLE` set it up. */
+/**
+ * The bench process: `VERIDON_BENCH_PORT`, `VERIDON_BENCH_DIR`, `VERIDON_BENCH_SPEED`, `VERIDON_ROLL_PEOPLE` and
+ * `VERIDON_BOARD_KEY_UPS` set it up.
+ */
 const port = Number(process.env.VERIDON_BENCH_PORT ?? 4321);
 const folder = process.env.VERIDON_BENCH_DIR ?? '.data/bench';
 const speed = Number(process.env.VERIDON_BENCH_SPEED ?? 1);
-const { VERIDON_ROLL_PEOPLE } = process.env;
-const people = VERIDON_ROLL_PEOPLE === undefined ? undefined : Number(VERIDON_ROLL_PEOPLE);
+const numberOf = (text: string | undefined) => (text === undefined ? undefined : Number(text));
+const people = numberOf(process.env.VERIDON_ROLL_PEOPLE);
+const keyUps = numberOf(process.env.VERIDON_BOARD_KEY_UPS);
 
-startSim({ port, folder, speed, people, plugged: process.env.VERIDON_BENCH_PLUGGED }).then(
+startSim({ port, folder, speed, people, keyUps, plugged: process.env.VERIDON_BENCH_PLUGGED }).then(
   (sim) => {
     console.log(`Bench ready at http://127.0.0.1:${sim.port} (lines ${speed} times as fast as real)`);
     const stop = () => {

@@ -7,6 +7,7 @@ import { faultSchema, handleSchema } from './bench/handles';
 import { Station } from './bench/station';
 import { UNITS } from './bench/units';
 import { PAGE_POLICY, pagePart } from './bench/page';
+import { BoardService } from './board/service';
 import { benchKey } from './keep';
 import { directoryFaultSchema } from './directory-faults';
 import { LedgerService } from './ledger/service';
@@ -23,6 +24,8 @@ export interface SimOptions {
   plugged?: string | undefined;
   /** How many stand in the Ident Roll; all of them where nothing is said. */
   people?: number | undefined;
+  /** How many key-ups the Heard Board knows; all of them where nothing is said. */
+  keyUps?: number | undefined;
 }
 
 const LONGEST_BODY = 10_000;
@@ -52,6 +55,7 @@ export function startSim({
   speed,
   plugged,
   people,
+  keyUps,
 }: SimOptions): Promise<{ port: number; key: string; close: () => void }> {
   const register = new RegisterService();
   const hears = (hz: number) => register.onAir(hz, Date.now());
@@ -60,6 +64,7 @@ export function startSim({
   );
   const ledger = new LedgerService();
   const roll = new RollService(people);
+  const board = new BoardService(keyUps, people);
 
   // Veridon reads the one from the bench's folder; the bench's own page is handed the other, which dies with the process.
   const keys = [benchKey(folder), randomBytes(24).toString('hex')];
@@ -83,6 +88,7 @@ export function startSim({
     if (request.method !== 'POST' && (await register.answer(url, request, response))) return;
     if (request.method !== 'POST' && (await ledger.answer(url, request, response))) return;
     if (request.method !== 'POST' && (await roll.answer(url, request, response))) return;
+    if (request.method !== 'POST' && (await board.answer(url, request, response))) return;
     if (request.method !== 'POST') {
       const part = pagePart(url.pathname, keys[1]!);
       if (part) {
@@ -105,9 +111,12 @@ export function startSim({
       return json(response, 200, { radios: [...stations.values()].map((station) => station.look()) });
     if (request.method !== 'POST') return json(response, 404, { error: 'There is nothing here.' });
     const body = await bodyOf(request);
-    const faulty = { '/register/faults': register, '/ledger/faults': ledger, '/roll/faults': roll }[
-      url.pathname
-    ];
+    const faulty = {
+      '/register/faults': register,
+      '/ledger/faults': ledger,
+      '/roll/faults': roll,
+      '/heard-board/faults': board,
+    }[url.pathname];
     if (faulty) {
       faulty.order(directoryFaultSchema.parse(body));
       return json(response, 200, {});

@@ -123,7 +123,7 @@ export function onAir(
   if (channel.tx === null) return 'Listen only: the key sends nothing.';
   const { send, digital } = channel;
   const to = !digital ? '' : talkgroup ? ` to ${talkgroup}` : ' to no talkgroup';
-  const open = digital ? ` with colour code ${digital.colourCode} in time slot ${digital.timeSlot}` : '';
+  const open = digital ? `, CC${digital.colourCode} TS${digital.timeSlot}` : '';
   const with_ = send ? ` with ${formatSquelch(send)}${send.kind === 'tone' ? ' Hz' : ''}` : '';
   const power = model && !model.storesPower ? 'with the power it stands at' : `${channel.power / 1000} W`;
   return `Sends${to} on ${figures(channel.tx, 5).replace(/0{1,2}$/, '')}${with_}${open}, ${power}.`;

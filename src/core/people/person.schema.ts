@@ -82,6 +82,24 @@ export const loadSchema = z.object({
 });
 export type Load = z.infer<typeof loadSchema>;
 
+/** A log of key-ups that is being loaded, or what came of the last one that was. */
+export const boardLoadSchema = loadSchema.omit({ people: true }).extend({ keyUps: z.int() });
+export type BoardLoad = z.infer<typeof boardLoadSchema>;
+
+/** The log of key-ups that is in use. */
+export const boardSchema = z.object({
+  source: z.string(),
+  at: z.string(),
+  keyUps: z.int(),
+  odd: oddRowsSchema,
+  /** Its first and last day. */
+  from: z.string(),
+  to: z.string(),
+  /** Talkgroups by number, those first on which most is said. */
+  talkgroups: z.array(z.object({ number: z.int(), keyUps: z.int() })),
+});
+export type Board = z.infer<typeof boardSchema>;
+
 /** A person with what one says of them. */
 export const listedPersonSchema = personSchema.extend({
   mark: personMarkSchema.nullable(),

@@ -13,6 +13,7 @@ import { exportPlan, exportStations, planJsonSchema } from '../export';
 import { databaseKind } from '../health';
 import { cardZip, openCard } from '../card-zip';
 import { chooseModel } from '../ports';
+import { boardNow, rankPeople, startBoard, stopBoard } from '../heard-board';
 import { listPeople, markedPeople, markPerson, rollNow, searchPeople } from '../people';
 import { lastLoad, startLoad, stopLoad } from '../people-load';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
@@ -158,6 +159,10 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   stopRoll: async () => ({ load: await stopLoad() }),
   people: ({ query }) => listPeople(query.from, query.count),
   findPeople: ({ query }) => searchPeople(query.q, query.most),
+  board: () => boardNow(),
+  loadBoard: () => startBoard(),
+  stopBoard: async () => ({ load: await stopBoard() }),
+  rankedPeople: ({ query }) => rankPeople(query),
   markedPeople: async () => ({ people: await markedPeople() }),
   markPerson: ({ params, body }) => markPerson(params.id, { ...body, note: body.note.trim() }),
   keeping: () => lookAtKeeping(),
