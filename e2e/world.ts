@@ -90,6 +90,7 @@ export async function makeWorld({
     VERIDON_BENCH_SPEED: String(speed),
     VERIDON_DIRECTORY_PATIENCE_MS: '1500',
     VERIDON_ROLL_PEOPLE: '20000',
+    VERIDON_BOARD_KEY_UPS: '30000',
     ...env,
   };
   const sim = spawn(process.execPath, ['--import', 'tsx', 'src/sim/main.ts'], { env: all, stdio: 'pipe' });

@@ -18,8 +18,7 @@ const day = z.string().regex(/^\d{4}-\d\d-\d\d$/, 'is no day such as 2026-11-20'
 const numbers = z
   .string()
   .max(2000)
-  .regex(/^(\d{1,8}(,\d{1,8})*)?$/, 'is no list of numbers such as 100,110')
-  .transform((typed) => (typed === '' ? [] : typed.split(',').map(Number)));
+  .regex(/^(\d{1,8}(,\d{1,8})*)?$/, 'is no list of numbers such as 100,110');
 
 /** The operations on people: the roll, those in it, and what one says of them. */
 export const peopleApi = {
@@ -73,7 +72,8 @@ export const peopleApi = {
     'People by how often they keyed up, pinned first, and how much of all that is heard so many of them are',
     {
       query: z.object({
-        groups: numbers.default([]),
+        /** Talkgroups by number, with commas; all of them where there are none. */
+        groups: numbers.default(''),
         from: day.optional(),
         to: day.optional(),
         who: z.enum(['in the roll', 'all']).default('in the roll'),

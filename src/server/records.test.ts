@@ -91,6 +91,7 @@ describe('a data directory of the first format', () => {
       lookedAt: {},
       unit: null,
       leftOver: [],
+      ...{ talkgroups: [], receiveLists: [], scanLists: [] },
       channels: plan.channels.map((channel) => ({ ...channel, list: 0 })),
     };
   };

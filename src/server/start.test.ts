@@ -36,7 +36,7 @@ test('the demo’s plans are put in where the demo is asked for, once, and never
   const [demo] = await listPlans();
   expect(demo).toMatchObject({ name: 'Ketterby weekend', revision: 1 });
   await start();
-  expect(await listPlans()).toHaveLength(5);
+  expect(await listPlans()).toHaveLength(7);
   // somebody who removed it does not want it back with the next start
   for (const { id } of await listPlans()) await setRemoved(id, true);
   await start();

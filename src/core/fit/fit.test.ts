@@ -71,6 +71,7 @@ describe('the face', () => {
   test('receiving: name, receive frequency, marks, usual shift with its size', () =>
     expect(face(ketterby!, ternP2, false, 'orrin')).toEqual({
       slot: 'M-007',
+      called: '',
       side: '',
       mode: '',
       marks: ['DCS', 'N', 'L'],

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { remembered } from '../remember';
 import type { Result } from '../result';
 import type { CodecContext, CodecKind, FieldValue } from './codec';
 import { bcd } from './codecs/bcd';
@@ -74,8 +75,8 @@ function carried<T>(codec: Codec, run: <S>(kind: Carrier<S>, spec: S) => T): T {
   }
 }
 
-/** Bits that a field owns, as offsets from its record with masks. */
-export const ownedBits = (codec: Codec) => carried(codec, (kind, spec) => kind.bits(spec));
+/** Bits that a field owns, as offsets from its record with masks. Worked out once: a format has thousands of rows of the same fields. */
+export const ownedBits = remembered((codec: Codec) => carried(codec, (kind, spec) => kind.bits(spec)));
 
 /** Reads the field of the record at `base`. */
 export const readField = (image: Uint8Array, base: number, codec: Codec, context: CodecContext) =>

@@ -78,7 +78,7 @@ test('whatever is joined, parted or taken away: nothing refers to what is gone, 
       ([model, p, kind, on, dice, removal]) => {
         const { rows, columns } = matrixOf(p, model, kind);
         const pick = <T>(of: readonly T[]) => of[(dice.next().value as number) % of.length]!;
-        const cells = Array.from({ length: 40 }, () => ({
+        const cells = Array.from({ length: 100 }, () => ({
           column: pick(columns)?.id,
           row: pick(rows)?.id,
         })).filter(

@@ -162,7 +162,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   board: () => boardNow(),
   loadBoard: () => startBoard(),
   stopBoard: async () => ({ load: await stopBoard() }),
-  rankedPeople: ({ query }) => rankPeople(query),
+  rankedPeople: ({ query }) =>
+    rankPeople({ ...query, groups: query.groups === '' ? [] : query.groups.split(',').map(Number) }),
   markedPeople: async () => ({ people: await markedPeople() }),
   markPerson: ({ params, body }) => markPerson(params.id, { ...body, note: body.note.trim() }),
   keeping: () => lookAtKeeping(),

@@ -1,6 +1,10 @@
 'use client';
 
+import clsx from 'clsx';
+import { useState } from 'react';
 import { Field, Trouble, useCommands } from '@/ui';
+import { ChoosePane } from './choose-pane';
+import { useChoose } from './use-choose';
 import { PeopleList } from './people-list';
 import { PersonPane } from './person-pane';
 import { NoRoll, RollPanel } from './roll-panel';
@@ -20,12 +24,36 @@ export function PeopleScreen() {
   const hits = found.data?.people ?? [];
   const more = found.data?.more ?? false;
   const list = { chosen, onChoose: setChosen };
+  const choosing = useChoose();
+  const [page, setPage] = useState<'find' | 'choose'>('find');
   return (
     <main className="flex h-full min-w-0 gap-4 px-4 pb-3 pt-3 max-lg:flex-col max-lg:overflow-y-auto">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2.5 max-lg:min-h-[420px]">
         <div className="flex items-end gap-4">
           <h1 className="text-[21px] font-semibold leading-8">People</h1>
           {all > 0 && (
+            <div
+              role="group"
+              aria-label="What to do"
+              className="flex rounded-md border border-line-strong p-0.5"
+            >
+              {(['find', 'choose'] as const).map((one) => (
+                <button
+                  key={one}
+                  type="button"
+                  aria-pressed={page === one}
+                  className={clsx(
+                    'rounded px-3 py-1 text-[13.5px]',
+                    page === one ? 'bg-sheet font-semibold' : 'text-soft',
+                  )}
+                  onClick={() => setPage(one)}
+                >
+                  {one === 'find' ? 'Find' : 'Choose for a radio'}
+                </button>
+              ))}
+            </div>
+          )}
+          {all > 0 && page === 'find' && (
             <>
               <Field
                 label="Number, call sign, name or place"
@@ -53,6 +81,8 @@ export function PeopleScreen() {
         {found.error && <Trouble>{found.error.message}</Trouble>}
         {roll.data && !roll.data.roll ? (
           <NoRoll hand={hand} />
+        ) : page === 'choose' ? (
+          <ChoosePane choosing={choosing} />
         ) : (
           <section
             aria-label="People"
@@ -75,7 +105,7 @@ export function PeopleScreen() {
           </section>
         )}
       </div>
-      {roll.data?.roll && (
+      {roll.data?.roll && page === 'find' && (
         <aside
           aria-label="Beside the list"
           className="flex w-[300px] shrink-0 flex-col gap-3 overflow-y-auto *:shrink-0 max-lg:w-full"
