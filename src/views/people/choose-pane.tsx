@@ -121,10 +121,10 @@ function Rule({ choosing }: { choosing: Choosing }) {
         also who is not in the roll
       </TickField>
       <div className="flex min-h-0 flex-1 flex-col">
-        <h3 className="pb-1 font-semibold">
+        <h2 className="pb-1 font-semibold">
           On the talkgroups{' '}
           <span className="font-normal text-soft">{groups.size === 0 ? 'all' : groups.size}</span>
-        </h3>
+        </h2>
         <Scroll label="Talkgroups" className="min-h-24 flex-1 rounded-md border border-line">
           <ul>
             {of.talkgroups.slice(0, 300).map(({ number, keyUps }) => (
@@ -189,7 +189,7 @@ function Chosen({ choosing }: { choosing: Choosing }) {
         />
         {worst.length > 0 && (
           <div className="pt-2">
-            <h3 className="text-[12px] font-semibold text-soft">Cut the most on this radio</h3>
+            <h2 className="text-[12px] font-semibold text-soft">Cut the most on this radio</h2>
             <ul>
               {worst.slice(0, 3).map(({ id, wanted, shown }) => (
                 <li key={id} className="truncate">

@@ -88,10 +88,10 @@ export function FromRepeater({ organising, onClose }: { organising: Organising; 
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[1fr_1fr_1fr] gap-px bg-line text-[13px]">
         <div className="flex min-h-0 flex-col bg-sheet">
-          <h3 className="shrink-0 px-3 py-1.5 font-semibold">
+          <h2 className="shrink-0 px-3 py-1.5 font-semibold">
             Repeaters{' '}
             <span className="font-normal text-soft">{place && `${repeaters.length} near ${place.name}`}</span>
-          </h3>
+          </h2>
           <Scroll label="Digital repeaters" className="flex-1">
             {!place && (
               <p className="px-3 text-soft">Write a town: its digital repeaters come, the nearest first.</p>
@@ -129,7 +129,7 @@ export function FromRepeater({ organising, onClose }: { organising: Organising; 
           </Scroll>
         </div>
         <div className="flex min-h-0 flex-col bg-sheet">
-          <h3 className="shrink-0 px-3 py-1.5 font-semibold">Talkgroups</h3>
+          <h2 className="shrink-0 px-3 py-1.5 font-semibold">Talkgroups</h2>
           <Scroll label="Their talkgroups" className="flex-1">
             {chosen.length === 0 && <p className="px-3 text-soft">Those of the repeaters that are ticked.</p>}
             <ul>
@@ -159,7 +159,7 @@ export function FromRepeater({ organising, onClose }: { organising: Organising; 
           </Scroll>
         </div>
         <div className="flex min-h-0 flex-col bg-sheet">
-          <h3 className="shrink-0 px-3 py-1.5 font-semibold">What comes of it</h3>
+          <h2 className="shrink-0 px-3 py-1.5 font-semibold">What comes of it</h2>
           <Scroll label="What comes of it" className="flex-1 px-3" live>
             {!made && (
               <p className="text-soft">
@@ -182,7 +182,7 @@ export function FromRepeater({ organising, onClose }: { organising: Organising; 
                 </p>
                 {made.value.zones.map((zone) => (
                   <div key={zone.id}>
-                    <h4 className="text-[12px] font-semibold text-soft">{zone.name}</h4>
+                    <h3 className="text-[12px] font-semibold text-soft">{zone.name}</h3>
                     <ol>
                       {zone.members.slice(0, 40).map((id, at) => (
                         <li key={id} className="flex gap-2">
