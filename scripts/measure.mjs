@@ -5,6 +5,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { launchOptions } from './browser.cjs';
+import { measureDigital } from './measure-digital.mjs';
 import { measureFind } from './measure-find.mjs';
 import { measureLinks } from './measure-links.mjs';
 import { measureLive } from './measure-live.mjs';
@@ -17,7 +18,19 @@ import { measureWeight } from './measure-weight.mjs';
 import { freePort } from './ports.mjs';
 import { build, installPackages, wantChromium } from './prepare.mjs';
 
-const PARTS = ['start', 'page', 'plans', 'weight', 'find', 'files', 'links', 'live', 'people', 'core'];
+const PARTS = [
+  'start',
+  'page',
+  'plans',
+  'weight',
+  'find',
+  'files',
+  'links',
+  'live',
+  'people',
+  'digital',
+  'core',
+];
 const asked = process.argv.slice(2);
 const unknown = asked.filter((part) => !PARTS.includes(part));
 if (unknown.length > 0) {
@@ -90,13 +103,14 @@ async function demo(data, speed) {
 
 const context = { demo, folder, report };
 if (wants('start')) await measureStart(context);
-if (wants('page') || wants('plans') || wants('weight') || wants('files')) {
+if (['page', 'plans', 'weight', 'files', 'digital'].some(wants)) {
   const browser = await puppeteer.launch(launchOptions(chromium, join(folder, 'browser')));
   const world = await demo(join(folder, 'world'), 8);
   const inWorld = { ...context, world, browser, dataFolder: join(folder, 'world') };
   if (wants('page')) await measurePage(inWorld);
   if (wants('weight')) await measureWeight(inWorld);
   if (wants('plans')) await measurePlans(inWorld);
+  if (wants('digital')) await measureDigital(inWorld);
   if (wants('files')) await measureMap({ ...inWorld, planId: 'pl_ketterbyweekend' });
   await world.stop();
   await browser.close();

@@ -2,6 +2,7 @@ import { fit, type Fit } from '../fit';
 import { capital } from '../text';
 import { homeListOf, sidesOf, type Model } from '../models';
 import type { Channel, ChannelId, Plan, SetUp, SetUpSide, Zone } from '../plan';
+import { remembered } from '../remember';
 import type { Severity } from './finding';
 import type { BesideFinding, Mend } from './finding.schema';
 import { hexMixUps } from './hex-mix-up';
@@ -113,6 +114,17 @@ const addTo = (zone: Zone, channel: Channel, word: string): Mend => ({
   },
 });
 
+/** What some of the first zones have; the very same for the same zones. */
+const membersIn = remembered((zones: Plan['zones']) => {
+  const known = new Map<number, ReadonlySet<ChannelId>>();
+  return (count: number) => {
+    let members = known.get(count);
+    if (!members)
+      known.set(count, (members = new Set(zones.slice(0, count).flatMap((zone) => zone.members))));
+    return members;
+  };
+});
+
 function* zoneTraps({ plan, model, held }: Context): Generator<BesideFinding> {
   if (!model.zones || plan.zones.length === 0) return;
   const { word, count } = model.zones;
@@ -127,7 +139,7 @@ function* zoneTraps({ plan, model, held }: Context): Generator<BesideFinding> {
       ]),
     };
   }
-  const inSome = new Set(plan.zones.slice(0, count).flatMap(({ members }) => members));
+  const inSome = membersIn(plan.zones)(count);
   const sides = new Set(sidesOf(model));
   const outside = plan.channels.filter(({ id, list }) => sides.has(list) && held.has(id) && !inSome.has(id));
   if (outside.length === 0 || inSome.size === 0) return;

@@ -1,5 +1,6 @@
 import type { Model } from '../models';
 import type { Channel, Plan, PlainEdit, ReceiveList, ScanList, Talkgroup } from '../plan';
+import { remembered, rememberedAlong } from '../remember';
 import type { Severity } from './finding';
 import type { BesideFinding, Mend } from './finding.schema';
 
@@ -18,6 +19,27 @@ const say = (
   mends: readonly Mend[] = [],
 ): BesideFinding => ({ rule, severity, kind, id, text, mends: [...mends] });
 
+/** So many things of a kind are said one by one; how many more there are is said once. */
+export const MOST_ALIKE = 100;
+
+/** Counts what is said by rule; true where so much is said already that the rest is only counted. */
+function counting() {
+  const counts = new Map<string, { n: number; last: { kind: Kind; id: string } }>();
+  return {
+    full(rule: string, last: { kind: Kind; id: string }): boolean {
+      const before = counts.get(rule);
+      counts.set(rule, { n: (before?.n ?? 0) + 1, last });
+      return (before?.n ?? 0) >= MOST_ALIKE;
+    },
+    *rest(): Generator<BesideFinding> {
+      for (const [rule, { n, last }] of counts)
+        if (n > MOST_ALIKE)
+          yield say(rule, 'hint', last, `${n - MOST_ALIKE} more are like that: mend some, and they come.`);
+    },
+  };
+}
+type Counting = ReturnType<typeof counting>;
+
 const called = ({ name, rx }: Channel) => name || `${rx / 1e6} MHz`;
 
 const removing = (kind: 'talkgroup' | 'receiveList' | 'scanList', id: string, label: string): Mend => ({
@@ -35,20 +57,59 @@ const setScanList = (label: string, list: ScanList, set: Partial<ScanList>): Men
   edit: { name: 'change', kind: 'scanList', changes: [{ id: list.id, set }] },
 });
 
+const groupsById = remembered(
+  (talkgroups: Plan['talkgroups']) => new Map(talkgroups.map((group) => [group.id, group])),
+);
+const membersOf = remembered((list: ReceiveList) => new Set(list.members));
+/** The talkgroups that some receive list has. */
+const listedIn = remembered(
+  (lists: Plan['receiveLists']) => new Set<unknown>(lists.flatMap(({ members }) => members)),
+);
+/** Talkgroups with the number of one before them, each with that one. */
+const doubledIn = remembered((talkgroups: Plan['talkgroups']) => {
+  const doubled = new Map<Talkgroup, Talkgroup>();
+  const first = {
+    group: new Map<number, Talkgroup>(),
+    private: new Map<number, Talkgroup>(),
+    all: new Map<number, Talkgroup>(),
+  };
+  for (const group of talkgroups) {
+    const other = first[group.call].get(group.number);
+    if (other) doubled.set(group, other);
+    else first[group.call].set(group.number, group);
+  }
+  return doubled;
+});
+
+/** The talkgroup that a channel calls and the receive list that it has, where that does not have it; null where it does. */
+const missingFor = remembered((talkgroups: Plan['talkgroups']) =>
+  remembered((receiveLists: Plan['receiveLists']) => {
+    const groups = groupsById(talkgroups);
+    const lists = new Map(receiveLists.map((list) => [list.id, list]));
+    return rememberedAlong((channel: Channel) => {
+      if (channel.mode !== 'DMR' || !channel.talkgroup || !channel.receiveList) return null;
+      const group = groups.get(channel.talkgroup);
+      const list = lists.get(channel.receiveList);
+      return !group || !list || group.call !== 'group' || membersOf(list).has(group.id)
+        ? null
+        : { group, list };
+    });
+  }),
+);
+
 /** What is said of a channel's talkgroup beside its receive list. */
-function* receiving(plan: Plan): Generator<BesideFinding> {
-  const groups = new Map(plan.talkgroups.map((group) => [group.id, group]));
-  const lists = new Map(plan.receiveLists.map((list) => [list.id, new Set(list.members)]));
-  const names = new Map(plan.receiveLists.map((list) => [list.id, list]));
-  for (const channel of plan.channels) {
-    if (channel.mode !== 'DMR' || !channel.talkgroup || !channel.receiveList) continue;
-    const group = groups.get(channel.talkgroup);
-    const list = names.get(channel.receiveList);
-    if (!group || !list || group.call !== 'group' || lists.get(list.id)!.has(group.id)) continue;
+function* receiving(plan: Plan, counted: Counting): Generator<BesideFinding> {
+  const missing = missingFor(plan.talkgroups)(plan.receiveLists)(plan.channels);
+  for (const [at, gap] of missing.entries()) {
+    if (!gap) continue;
+    const { group, list } = gap;
+    const channel = plan.channels[at]!;
+    const about = { kind: 'channel' as const, id: channel.id };
+    if (counted.full('group-not-in-list', about)) continue;
     yield say(
       'group-not-in-list',
       'hint',
-      { kind: 'channel', id: channel.id },
+      about,
       `“${called(channel)}” calls “${group.name}”, which its receive list “${list.name}” does not have: what comes back may not be heard.`,
       [
         {
@@ -65,17 +126,17 @@ function* receiving(plan: Plan): Generator<BesideFinding> {
 }
 
 /** What is said of scan lists and of who has them. */
-function* scanning(plan: Plan, model: Model): Generator<BesideFinding> {
+function* scanning(plan: Plan, model: Model, counted: Counting): Generator<BesideFinding> {
   const has = model.scanLists;
   if (!has) return;
-  const channels = new Map(plan.channels.map((channel) => [channel.id, channel]));
+  const loud = plan.channels.filter(({ alwaysOn }) => alwaysOn);
   const used = new Set<unknown>(
     has.by === 'channel' ? plan.channels.map((one) => one.scanList) : plan.zones.map((one) => one.scanList),
   );
   const word = has.by === 'channel' ? 'channel' : (model.zones?.word ?? 'zone');
   for (const list of plan.scanLists) {
     const about = { kind: 'scanList' as const, id: list.id };
-    const members = list.members.flatMap((id) => channels.get(id) ?? []);
+    const { members } = list;
     if (members.length === 0)
       yield say(
         'scan-list-empty',
@@ -92,13 +153,19 @@ function* scanning(plan: Plan, model: Model): Generator<BesideFinding> {
         `Nobody scans “${list.name}”: no ${word} has it, so that its ${members.length === 1 ? 'channel is' : `${members.length} channels are`} never looked at.`,
         [
           ...(has.by === 'channel' && members.length > 0
-            ? [setChannel('Give it to its own channels', members, { scanList: list.id })]
+            ? [
+                setChannel(
+                  'Give it to its own channels',
+                  plan.channels.filter(({ id }) => members.includes(id)),
+                  { scanList: list.id },
+                ),
+              ]
             : []),
           removing('scanList', list.id, 'Remove the list'),
         ],
       );
-    for (const channel of members)
-      if (channel.alwaysOn)
+    for (const channel of loud)
+      if (members.includes(channel.id))
         yield say(
           'scan-never-goes-on',
           'caution',
@@ -126,10 +193,12 @@ function* scanning(plan: Plan, model: Model): Generator<BesideFinding> {
   for (const channel of plan.channels) {
     const list = inList.get(channel.id);
     if (!list || channel.scanList) continue;
+    const about = { kind: 'channel' as const, id: channel.id };
+    if (counted.full('silent-scan', about)) continue;
     yield say(
       'silent-scan',
       'caution',
-      { kind: 'channel', id: channel.id },
+      about,
       `A scan begun on “${called(channel)}” is silent: the channel has no scan list, though “${list.name}” has the channel.`,
       [setChannel(`Give it “${list.name}”`, [channel], { scanList: list.id })],
     );
@@ -169,10 +238,11 @@ function* alike(
 }
 
 /** What nobody uses, and what is there twice. */
-function* spare(plan: Plan): Generator<BesideFinding> {
+function* spare(plan: Plan, counted: Counting): Generator<BesideFinding> {
   const usedLists = new Set<unknown>(plan.channels.map((one) => one.receiveList));
   const carried = new Set<unknown>(plan.channels.map((one) => one.talkgroup));
-  const listed = new Set<unknown>(plan.receiveLists.flatMap(({ members }) => members));
+  const listed = listedIn(plan.receiveLists);
+  const doubled = doubledIn(plan.talkgroups);
   for (const list of plan.receiveLists)
     if (!usedLists.has(list.id))
       yield say(
@@ -182,11 +252,11 @@ function* spare(plan: Plan): Generator<BesideFinding> {
         `No channel has the receive list “${list.name}”: it changes nothing.`,
         [removing('receiveList', list.id, 'Remove the list')],
       );
-  const first = new Map<string, Talkgroup>();
   for (const group of plan.talkgroups) {
+    // Of people nothing more is to be said.
+    if (group.call === 'private' && !doubled.has(group)) continue;
     const about = { kind: 'talkgroup' as const, id: group.id };
-    const key = `${group.call} ${group.number}`;
-    const other = first.get(key);
+    const other = doubled.get(group);
     if (other) {
       yield say(
         'talkgroup-doubled',
@@ -197,8 +267,7 @@ function* spare(plan: Plan): Generator<BesideFinding> {
       );
       continue;
     }
-    first.set(key, group);
-    if (group.call === 'group' && !carried.has(group.id))
+    if (group.call === 'group' && !carried.has(group.id) && !counted.full('talkgroup-unused', about))
       yield say(
         'talkgroup-unused',
         'hint',
@@ -267,11 +336,12 @@ function* limits(plan: Plan, { digital, scanLists, name: model }: Model): Genera
 
 /** Everything worth saying of how a plan is wired on a model, with the ways out. */
 export function checkWiring(plan: Plan, model: Model): BesideFinding[] {
-  const found = [...limits(plan, model), ...scanning(plan, model)];
+  const counted = counting();
+  const found = [...limits(plan, model), ...scanning(plan, model, counted)];
   if (model.digital) {
-    found.push(...receiving(plan), ...spare(plan));
+    found.push(...receiving(plan, counted), ...spare(plan, counted));
     found.push(...alike('receiveList', plan.receiveLists, 'receive lists'));
   }
   if (model.scanLists) found.push(...alike('scanList', plan.scanLists, 'scan lists'));
-  return found;
+  return [...found, ...counted.rest()];
 }

@@ -1,7 +1,6 @@
 import { noContent, sidesOf, type Content, type Model } from '../models';
 import {
   abbreviationsOf,
-  fitName,
   KINDS,
   recordsOf,
   type ChannelId,
@@ -9,7 +8,7 @@ import {
   type Plan,
   type Zone,
 } from '../plan';
-import { fitReceiveLists, fitScanLists, fitTalkgroups, numbersIn } from './digital';
+import { fitReceiveLists, fitScanLists, fitTalkgroups, numbersIn, shownName } from './digital';
 import type { FitBeside, FittedPlanChannel } from './fitted';
 
 /** What of a plan stands beside its channels in a radio: banks, skip sets, scan edges, quick set-ups; and what became of the rest. */
@@ -49,6 +48,7 @@ export function fitBesides(plan: Plan, model: Model, channels: readonly FittedPl
   const leave = (kind: HeldKind, id: string, because: string) =>
     made.besides.push({ kind, id, text: 'Left out', because });
 
+  const shown = shownName(model)(abbreviationsOf(plan));
   /** The records that the model has room for, each with its number and its name as the display has it. */
   const held = <K extends HeldKind>(kind: K, has: { count: number; name: number; word?: string } | null) =>
     (recordsOf(plan, kind) as readonly { id: string; name: string }[]).flatMap((record, place) => {
@@ -56,8 +56,7 @@ export function fitBesides(plan: Plan, model: Model, channels: readonly FittedPl
       else if (place >= has.count)
         leave(kind, record.id, `This radio has ${has.count} ${has.word ?? KINDS[kind].words.one}s`);
       else {
-        const rules = { length: has.name, characters: model.names.characters };
-        const name = has.name === 0 ? '' : fitName(record.name, rules, abbreviationsOf(plan)).text;
+        const name = has.name === 0 ? '' : shown(record, has.name);
         if (has.name > 0 && name.toLowerCase() !== record.name.trim().toLowerCase())
           made.besides.push({
             kind,

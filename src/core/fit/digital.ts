@@ -9,8 +9,8 @@ import {
   type ReceiveList,
   type Talkgroup,
 } from '../plan';
-import { remembered } from '../remember';
-import type { FitBeside } from './fitted';
+import { remembered, rememberedAlong } from '../remember';
+import type { FitBeside, FitChange } from './fitted';
 
 /** What digital channels refer to, as a radio numbers it: talkgroups, receive lists, scan lists. */
 
@@ -23,11 +23,39 @@ export interface Numbers {
 
 const NOBODY: ReadonlyMap<string, number> = new Map();
 
+/** The places of records from 1 on. The very same for the same list, so that what was worked out with it stands. */
+const placesIn = remembered(
+  (records: readonly { id: string }[]): ReadonlyMap<string, number> =>
+    new Map(records.map(({ id }, at) => [id, at + 1])),
+);
+const firstOf = remembered(
+  (_records: readonly { id: string }[]) => new Map<number, ReadonlyMap<string, number>>(),
+);
+
 /** The first of some records, each with its place from 1 on. */
-const numbered = (records: readonly { id: string }[], count: number): ReadonlyMap<string, number> =>
-  count === 0 || records.length === 0
-    ? NOBODY
-    : new Map(records.slice(0, count).map(({ id }, at) => [id, at + 1]));
+function numbered(records: readonly { id: string }[], count: number): ReadonlyMap<string, number> {
+  if (count === 0 || records.length === 0) return NOBODY;
+  if (records.length <= count) return placesIn(records);
+  const known = firstOf(records);
+  let first = known.get(count);
+  if (!first) known.set(count, (first = placesIn(records.slice(0, count))));
+  return first;
+}
+
+/** The name of a record on the display of a model, so many characters long; not worked out again while the record stays as it is. */
+export const shownName = remembered((model: Model) =>
+  remembered((abbreviations: Abbreviations) => {
+    const known = new WeakMap<object, string>();
+    return (record: { readonly name: string }, length: number): string => {
+      let text = known.get(record);
+      if (text === undefined) {
+        text = fitName(record.name, { length, characters: model.names.characters }, abbreviations).text;
+        known.set(record, text);
+      }
+      return text;
+    };
+  }),
+);
 
 /** The talkgroups that a model holds: of the kinds of call that it knows, as many as it has room for. */
 const talkgroupsHeld = remembered((model: Model) =>
@@ -37,7 +65,9 @@ const talkgroupsHeld = remembered((model: Model) =>
       const besides: FitBeside[] = [];
       const rows: FittedTalkgroup[] = [];
       const numbers = new Map<string, number>();
-      for (const { id, name, number: address, call } of talkgroups) {
+      const shown = shownName(model)(abbreviations);
+      for (const group of talkgroups) {
+        const { id, name, number: address, call } = group;
         const leave = (because: string) => besides.push({ kind: 'talkgroup', id, text: 'Left out', because });
         if (!has) leave('This radio has no talkgroups');
         else if (!has.calls.includes(call))
@@ -49,8 +79,7 @@ const talkgroupsHeld = remembered((model: Model) =>
             }`,
           );
         else {
-          const rules = { length: has.name, characters: model.names.characters };
-          const { text } = fitName(name, rules, abbreviations);
+          const text = shown(group, has.name);
           if (text.toLowerCase() !== name.trim().toLowerCase())
             besides.push({
               kind: 'talkgroup',
@@ -99,6 +128,20 @@ export function linksOf(channel: Channel, numbers: Numbers | null): Links {
     scanList: (scanList && numbers.scanList.get(scanList)) || null,
   };
 }
+
+const along = remembered((talkgroup: Numbers['talkgroup']) =>
+  remembered((receiveList: Numbers['receiveList']) =>
+    remembered((scanList: Numbers['scanList']) =>
+      rememberedAlong((channel: Channel) => linksOf(channel, { talkgroup, receiveList, scanList })),
+    ),
+  ),
+);
+
+/** The radio's numbers of what channels refer to, in their order; what did not change is not looked up again. */
+export const linksAlong = (channels: readonly Channel[], numbers: Numbers | null): readonly Links[] | null =>
+  numbers && along(numbers.talkgroup)(numbers.receiveList)(numbers.scanList)(channels);
+
+export const NOTHING_LINKED = NO_LINKS;
 
 export const sameLinks = (one: Links, other: Links): boolean =>
   one === other ||
@@ -193,4 +236,20 @@ export function fitScanLists(
       ...{ answers, startsItself: list.startsItself },
     };
   });
+}
+
+/** What of a channel's references the radio has no room for. */
+export function lostLinks(channel: Channel, links: Links, model: Model): FitChange[] {
+  const lost: FitChange[] = [];
+  const say = (what: FitChange['what'], text: string, because: string) =>
+    lost.push({ id: channel.id, what, text, because });
+  if (model.digital && channel.mode === 'DMR') {
+    if (channel.talkgroup && links.talkgroup === null)
+      say('digital', 'Calls no talkgroup', 'This radio does not hold its talkgroup');
+    if (channel.receiveList && links.receiveList === null)
+      say('digital', 'Without its receive list', `This radio has ${model.digital.receiveLists.count}`);
+  }
+  if (model.scanLists?.by === 'channel' && channel.scanList && links.scanList === null)
+    say('scan list', 'Without its scan list', `This radio has ${model.scanLists.count}`);
+  return lost;
 }

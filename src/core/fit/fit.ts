@@ -14,7 +14,16 @@ import {
 } from '../plan';
 import { remembered, rememberedAlong } from '../remember';
 import { fitBesides } from './besides';
-import { heldPoliteness, linksOf, POLITENESS_WORDS, numbersIn, sameLinks, type Links } from './digital';
+import {
+  heldPoliteness,
+  type Links,
+  linksAlong,
+  lostLinks,
+  NOTHING_LINKED,
+  numbersIn,
+  POLITENESS_WORDS,
+  sameLinks,
+} from './digital';
 import type { Fit, FitBeside, FitChange, FittedPlanChannel } from './fitted';
 import { canSend, heldMode, obstacles } from './obstacle';
 
@@ -286,22 +295,6 @@ function nameChange(channel: Channel, { text, how, byHand }: ShownName, model: M
       };
 }
 
-/** What of a channel's references the radio has no room for. */
-function lostLinks(channel: Channel, links: Links, model: Model): FitChange[] {
-  const lost: FitChange[] = [];
-  const say = (what: FitChange['what'], text: string, because: string) =>
-    lost.push({ id: channel.id, what, text, because });
-  if (model.digital && channel.mode === 'DMR') {
-    if (channel.talkgroup && links.talkgroup === null)
-      say('digital', 'Calls no talkgroup', 'This radio does not hold its talkgroup');
-    if (channel.receiveList && links.receiveList === null)
-      say('digital', 'Without its receive list', `This radio has ${model.digital.receiveLists.count}`);
-  }
-  if (model.scanLists?.by === 'channel' && channel.scanList && links.scanList === null)
-    say('scan list', 'Without its scan list', `This radio has ${model.scanLists.count}`);
-  return lost;
-}
-
 interface Named {
   text: string;
   links: Links;
@@ -365,6 +358,7 @@ export function fit(plan: Plan, model: Model): Fit {
   const names = fitNames(channels, model, abbreviationsOf(plan));
   const lasts = lastNamed(model);
   const numbers = model.digital || model.scanLists ? numbersIn(plan, model, abbreviationsOf(plan)) : null;
+  const links = linksAlong(plan.channels, numbers);
   const shown: (string | undefined)[] = new Array<undefined>(held.length);
   for (let n = 0; n < channels.length; n++) {
     const at = places[n]!;
@@ -373,7 +367,7 @@ export function fit(plan: Plan, model: Model): Fit {
       held[at] as Held,
       names[n]!,
       model,
-      linksOf(channels[n]!, numbers),
+      links ? links[at]! : NOTHING_LINKED,
       lasts,
     );
     shown[at] = made.text;

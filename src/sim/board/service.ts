@@ -99,13 +99,17 @@ export class BoardService {
     return `${time.toISOString().slice(0, 19)}Z,${group},${this.who(random)},${1 + Math.floor(random() * 40)}\r\n`;
   }
 
-  /** Somebody: a few most of the time, by a power of the chance. */
+  /** Somebody: a few most of the time. */
   private who(random: () => number): number {
     const chance = random();
     // Every fiftieth is a repeater, every hundredth nobody whom the roll knows.
     if (chance < 0.02) return 100_100 + Math.floor(random() * 40);
     if (chance < 0.03) return 1_299_000 + Math.floor(random() * 900);
-    const place = Math.floor(random() ** 5 * Math.min(30_000, this.people));
+    // Nine hundred are nearly all that is heard; the others are heard once in a while.
+    const regulars = chance < 0.96;
+    const place = Math.floor(
+      regulars ? random() ** 2 * Math.min(900, this.people) : random() * Math.min(30_000, this.people),
+    );
     // Spread over the roll, so that who is heard most is not who comes first.
     return listed((place * 7_919) % this.people).id;
   }

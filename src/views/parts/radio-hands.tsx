@@ -236,7 +236,7 @@ export function Corvane({
                 <span>{shown.shift}</span>
               </div>
               <div className="truncate text-[20px] font-bold leading-tight">{shown.large}</div>
-              <div className="flex justify-between gap-2 text-[12px]">
+              <div className="flex justify-between gap-2 text-[11px]">
                 <span className="truncate">{shown.called || shown.small}</span>
                 <span>{shown.slot}</span>
               </div>

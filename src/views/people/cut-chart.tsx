@@ -1,7 +1,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { coveredBy, type Point } from '@/core/people/rank';
 
-const [WIDTH, HEIGHT, LEFT, BOTTOM, TOP] = [560, 300, 44, 30, 14];
+const [WIDTH, HEIGHT, LEFT, BOTTOM, TOP] = [560, 470, 44, 30, 14];
 const grouped = (n: number) => n.toLocaleString('en');
 
 /** Steps of an axis up to `most`: 1, 2 or 5 times a power of ten. */
