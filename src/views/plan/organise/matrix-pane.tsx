@@ -109,12 +109,15 @@ export function MatrixPane({ organising }: { organising: Organising }) {
     event.preventDefault();
   };
   const onClick = (event: MouseEvent) => {
-    const cell = (event.target as HTMLElement).closest<HTMLElement>('[data-cell]');
-    if (!cell) return;
-    const [row, column] = cell.dataset.cell!.split(' ').map(Number) as [number, number];
-    setAt([row, column]);
+    const row = (event.target as HTMLElement).closest<HTMLElement>('[data-row]');
+    const column =
+      row && Math.floor((event.clientX - row.getBoundingClientRect().left - SIDE_WIDTH) / COLUMN_WIDTH);
+    // What lies behind the names is not pressed.
+    const beside = event.clientX - (view.current?.getBoundingClientRect().left ?? 0) < SIDE_WIDTH;
+    if (!row || column === null || beside || column < 0 || column >= columns.length) return;
+    setAt([Number(row.dataset.row), column]);
     view.current?.focus({ preventScroll: true });
-    toggle(row, column);
+    toggle(Number(row.dataset.row), column);
   };
   const add = () => {
     const n = columns.length + 1;
@@ -248,7 +251,16 @@ export function MatrixPane({ organising }: { organising: Organising }) {
               })}
             </div>
           </div>
-          <div role="rowgroup" className="relative" style={{ width, height: down.getTotalSize() }}>
+          <div
+            role="rowgroup"
+            className="relative"
+            style={{
+              ...{ width, height: down.getTotalSize() },
+              // The lines between the columns.
+              backgroundImage: `repeating-linear-gradient(to right, transparent 0 ${COLUMN_WIDTH - 1}px, var(--line) ${COLUMN_WIDTH - 1}px ${COLUMN_WIDTH}px)`,
+              ...{ backgroundPositionX: SIDE_WIDTH, backgroundRepeat: 'no-repeat' },
+            }}
+          >
             {down.getVirtualItems().map(({ index, start }) => (
               <MatrixRow
                 key={rows[index]!.id}

@@ -1,4 +1,3 @@
-import clsx from 'clsx';
 import { memo } from 'react';
 import type { MatrixColumn } from '@/core/organise';
 
@@ -33,7 +32,10 @@ const alike = (a: RowProps, b: RowProps): boolean => {
   return true;
 };
 
-/** A channel or talkgroup, and whether each list in sight has it. */
+/**
+ * A channel or talkgroup, and whether each list in sight has it. Only what is ticked is an element, and the cell at work: of 200 by 200 the
+ * empty ones are lines in the background. What it is in is told in words.
+ */
 export const MatrixRow = memo(function MatrixRow({
   row,
   id,
@@ -49,35 +51,25 @@ export const MatrixRow = memo(function MatrixRow({
   active,
   onWhole,
 }: RowProps) {
-  const n = columns.reduce((sum, { members }) => sum + (members.has(id) ? 1 : 0), 0);
-  const cells = [];
-  for (let at = first; at <= last && at < columns.length; at++) {
-    const { id: column, name: of, members } = columns[at]!;
-    const on = members.has(id);
-    cells.push(
-      <span
-        key={column}
-        id={`joins-${row}-${at}`}
-        role="gridcell"
-        aria-colindex={at + 2}
-        aria-selected={on}
-        aria-label={`${name} ${on ? 'is' : 'is not'} in ${of}`}
-        data-cell={`${row} ${at}`}
-        className={clsx(
-          'absolute top-0 grid h-full place-items-center border-r border-line',
-          at === active && 'shadow-[inset_0_0_0_2px_var(--ink)]',
-        )}
-        style={{ left: side + at * cell, width: cell }}
-      >
-        {on && <span aria-hidden className="size-3 rounded-[3px] bg-receive" />}
-      </span>,
-    );
-  }
+  const held = columns.filter(({ members }) => members.has(id));
+  const marks = [];
+  for (let at = first; at <= last && at < columns.length; at++)
+    if (columns[at]!.members.has(id))
+      marks.push(
+        <span
+          key={at}
+          aria-hidden
+          className="absolute size-3 rounded-[3px] bg-receive"
+          style={{ left: side + at * cell + (cell - 13) / 2, top: (height - 13) / 2 }}
+        />,
+      );
+  const at = columns[active];
   return (
     <div
       role="row"
       aria-rowindex={row + 2}
-      className="absolute inset-x-0 border-b border-line text-[13px] hover:bg-wash-faint"
+      data-row={row}
+      className="absolute inset-x-0 border-b border-line text-[13px]"
       style={{ top, height }}
     >
       <div
@@ -97,10 +89,24 @@ export const MatrixRow = memo(function MatrixRow({
         </button>
         <span className="mono shrink-0 text-[11px] text-soft">
           <span className="sr-only">in </span>
-          {n}
+          {held.length}
         </span>
       </div>
-      {cells}
+      <span role="gridcell" aria-colindex={2} aria-colspan={Math.max(1, columns.length)} className="sr-only">
+        {held.length === 0 ? 'in none' : `in ${held.map((column) => column.name).join(', ')}`}
+      </span>
+      {marks}
+      {at && (
+        <span
+          id={`joins-${row}-${active}`}
+          role="gridcell"
+          aria-colindex={active + 2}
+          aria-selected={at.members.has(id)}
+          aria-label={`${name} ${at.members.has(id) ? 'is' : 'is not'} in ${at.name}`}
+          className="absolute top-0 h-full shadow-[inset_0_0_0_2px_var(--ink)]"
+          style={{ left: side + active * cell, width: cell }}
+        />
+      )}
     </div>
   );
 }, alike);
