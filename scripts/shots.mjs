@@ -91,63 +91,10 @@ await page.keyboard.press('l');
 await press('Use 110.9');
 await press('Use -0.6');
 
-// Rows from a spreadsheet: a cell and a row of which nobody understands.
-await page.evaluate(() => {
-  const data = new DataTransfer();
-  data.setData(
-    'text/plain',
-    [
-      'Station\tFreq (MHz)\tOffset\tCTCSS\tRemarks',
-      'Quill Top\t145,7625\t-0,6\t88,5\tnew mast',
-      'Stennick Pier\t145,7875\t-0,6\tloud\t',
-      'Hestin Ness\t439,1\t-7.6\t110.9\t',
-      'Harbour net\tevening\t\t\t',
-    ].join('\r\n'),
-  );
-  document
-    .querySelector('[role=grid]')
-    .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
-});
-await page.waitForSelector('[aria-label="Not taken"] li');
-await shot('plan-pasted');
-await press('Close');
-
 const tab = async (name) => {
   for (const one of await page.$$('[role=tab]'))
     if ((await one.evaluate((element) => element.textContent)).startsWith(name)) await one.click();
 };
-await page.goto(plan);
-await page.waitForSelector('#cell-12-slot');
-await page.click('#cell-12-slot');
-await page.keyboard.down('Shift');
-for (let n = 0; n < 4; n++) await page.keyboard.press('ArrowDown');
-await page.keyboard.up('Shift');
-await page.keyboard.press('m');
-await page.waitForSelector('#arrange-slot');
-await page.keyboard.down('Control');
-await page.keyboard.press('a');
-await page.keyboard.up('Control');
-await page.keyboard.type('147');
-await sees('left over');
-await page.keyboard.press('Enter');
-await page.waitForSelector('::-p-xpath(//*[@role="tab"][starts-with(., "Over")])');
-await tab('Over');
-await page.type('#find-in-plan', '2 m -found');
-await page.hover('[role=columnheader][aria-colindex="4"]');
-await page.click('[aria-label="Show by receive"]');
-await shot('plan-left-over');
-
-await page.goto(plan);
-await page.waitForSelector('#cell-5-tx');
-await page.waitForSelector('[role=tab]');
-await tab('History');
-await press('Mark revision 1');
-await page.keyboard.type('before the regatta');
-await page.keyboard.press('Enter');
-await press('Look at “before the regatta”');
-await page.waitForSelector('[aria-label="What is otherwise today"] li');
-await shot('plan-then');
-
 await order('', { plugged: true });
 await page.goto(`${url}/bench?plan=pl_ketterbyweekend`);
 await press('Read');
@@ -176,12 +123,11 @@ await page.goto(`${url}/people`);
 await press('Load the Ident Roll');
 await sees('All 250,000');
 await sees('Q7AAA');
-await page.type('input[type=search]', 'wenna');
-await page.waitForSelector('[aria-label=Found] [role=option]');
-await page.click('[aria-label=Found] [role=option]');
-await press('Pin');
-await sees('Let go of the pin');
-await shot('people');
+await press('Choose for a radio');
+await press('Load the Heard Board');
+await page.waitForSelector('[role=slider]', { timeout: 60_000 });
+await page.waitForSelector('[aria-label="Those who are chosen"] li');
+await shot('people-cut');
 await page.goto(`${url}/data`);
 await press('Back up now');
 await sees('asked for');
@@ -203,6 +149,18 @@ await shot('organise');
 await tab('Quick set-ups');
 await sees('Anchor');
 await shot('quick-set-ups');
+await page.goto(`${url}/plans/pl_rescueteam/organise`);
+await page.waitForSelector('[aria-label="Positions of the knob"]');
+await page.click('#knob-3');
+await shot('knob');
+await tab('Wiring');
+await page.waitForSelector('[data-wired]');
+await shot('wiring');
+await page.goto(`${url}/plans/pl_islesnetwork/organise`);
+await page.waitForSelector('[role=tab]');
+await tab('Matrix');
+await page.waitForSelector('[role=grid] [role=row]');
+await shot('matrix');
 
 await page.goto(`${plan}/radios`);
 await press('Make one for the Gannet M8');

@@ -8,7 +8,7 @@ import {
   personMarkSchema,
   rollSchema,
 } from '../core/people/person.schema';
-import { text } from '../core/text.schema';
+import { text, wantedText } from '../core/text.schema';
 import { operation } from './operation';
 
 const most = z.coerce.number().int().min(1).max(200);
@@ -33,6 +33,20 @@ export const peopleApi = {
       status: 202,
       response: loadSchema,
       problems: [409, 507],
+    },
+  ),
+  loadFile: operation(
+    'POST',
+    '/api/people/file',
+    'Begins to load a file in the place of the roll: CSV, XLSX or JSON, packed by gzip, as base64',
+    {
+      body: z.strictObject({
+        name: wantedText(80),
+        gzip: z.base64().min(4).max(3_900_000, 'is longer than what is taken at once; part it'),
+      }),
+      status: 202,
+      response: loadSchema,
+      problems: [409, 413, 422, 507],
     },
   ),
   stopRoll: operation('DELETE', '/api/people/roll', 'Stops what is being loaded; the roll in use stays', {

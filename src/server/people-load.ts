@@ -1,5 +1,8 @@
 import { and, eq, gt, inArray, isNull, lte, max, ne, notInArray, or, sql } from 'drizzle-orm';
+import { promisify } from 'node:util';
+import { gunzip } from 'node:zlib';
 import { NEWS_TOLD, rollReader, type Load, type Person, type RollNews } from '../core/people';
+import { peopleOfFile } from '../core/people/from-file';
 import { people, rolls, openDatabase, type Database } from '../db';
 import { reading, rowsOf, writing } from './database';
 import { bytesOf, LoadFailed } from './fetch-bytes';
@@ -21,6 +24,8 @@ const SPAN = 40_000;
 /** Longest roll that is read, bytes. */
 const LONGEST = 400_000_000;
 
+const unzip = promisify(gunzip) as (bytes: Buffer, options: { maxOutputLength: number }) => Promise<Buffer>;
+
 interface Loading {
   load: Load;
   stop: AbortController;
@@ -32,8 +37,35 @@ const kept = globalThis as { veridonPeopleLoad?: Loading };
 /** The roll that is being loaded, or what came of the last; null where this process has loaded none. */
 export const lastLoad = (): Load | null => kept.veridonPeopleLoad?.load ?? null;
 
-/** Begins to load the roll, and answers at once. */
-export async function startLoad(): Promise<Load> {
+/** A file that somebody has as their roll. */
+export interface RollFile {
+  name: string;
+  bytes: Uint8Array;
+}
+
+/** Longest file that is read, unpacked, bytes. */
+const LONGEST_FILE = 60_000_000;
+
+/** A file as the browser sends it: packed by gzip, as base64. Refuses what is no such thing, and what unpacks to too much. */
+export async function unpackFile(name: string, packed: string): Promise<RollFile> {
+  try {
+    const bytes = await unzip(Buffer.from(packed, 'base64'), { maxOutputLength: LONGEST_FILE });
+    return { name, bytes };
+  } catch (error) {
+    const large = (error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE';
+    throw new Problem(
+      large ? 413 : 422,
+      large ? 'too-large' : 'unreadable',
+      'This file cannot be taken',
+      large
+        ? `It is longer than ${LONGEST_FILE / 1e6} MB: part it, or make a CSV of it.`
+        : 'What came is not packed by gzip: it was damaged on the way.',
+    );
+  }
+}
+
+/** Begins to load the Ident Roll, or a file in its place, and answers at once. */
+export async function startLoad(file?: RollFile): Promise<Load> {
   await writing();
   if (kept.veridonPeopleLoad?.load.state === 'loading')
     throw new Problem(
@@ -42,9 +74,10 @@ export async function startLoad(): Promise<Load> {
       'A roll is being loaded',
       'A roll is being loaded already. Stop that first, or wait for it.',
     );
-  const load: Load = { state: 'loading', message: `Asking the ${ROLL.source}.`, people: 0, bytes: 0 };
+  const message = file ? `Reading ${file.name}.` : `Asking the ${ROLL.source}.`;
+  const load: Load = { state: 'loading', message, people: 0, bytes: 0 };
   const stop = new AbortController();
-  kept.veridonPeopleLoad = { load, stop, ended: run(load, stop.signal) };
+  kept.veridonPeopleLoad = { load, stop, ended: run(load, stop.signal, file) };
   return { ...load };
 }
 
@@ -61,7 +94,7 @@ export async function stopLoad(): Promise<Load | null> {
 /** Resolves when nothing is being loaded any more. */
 export const loadEnded = (): Promise<void> => kept.veridonPeopleLoad?.ended ?? Promise.resolve();
 
-async function run(load: Load, signal: AbortSignal): Promise<void> {
+async function run(load: Load, signal: AbortSignal, file?: RollFile): Promise<void> {
   let roll: number | undefined;
   try {
     const database = await writing();
@@ -70,11 +103,15 @@ async function run(load: Load, signal: AbortSignal): Promise<void> {
       .values({
         // No sequence: a backup that is restored brings its numbers along.
         id: sql`(select coalesce(max(id), 0) + 1 from rolls)`,
-        ...{ source: ROLL.source, state: 'loading', instance: instanceId },
+        ...{ source: file?.name ?? ROLL.source, state: 'loading', instance: instanceId },
       })
       .returning({ id: rolls.id });
     roll = row!.id;
-    const { made, people: count, odd } = await fill(roll, load, signal);
+    const {
+      made,
+      people: count,
+      odd,
+    } = file ? await fillOfFile(roll, file, load, signal) : await fill(roll, load, signal);
     load.message = 'Holding it against the roll before.';
     // So many new rows are read by their numbers only where the database knows how many they are.
     await database.execute(sql`analyze people`);
@@ -107,11 +144,26 @@ async function run(load: Load, signal: AbortSignal): Promise<void> {
 const grouped = (n: number) => n.toLocaleString('en');
 
 function saying(count: number, odd: number, news: RollNews | null): string {
-  const left = odd === 0 ? '' : ` ${grouped(odd)} rows were odd.`;
+  const left = odd === 0 ? '' : odd === 1 ? ' One row was odd.' : ` ${grouped(odd)} rows were odd.`;
   const others = news
     ? ` ${grouped(news.added)} added, ${grouped(news.changed)} changed, ${grouped(news.gone)} gone.`
     : '';
   return `${grouped(count)} people are loaded.${others}${left}`;
+}
+
+/** Keeps the people of a file, stretch by stretch. */
+async function fillOfFile(roll: number, { bytes }: RollFile, load: Load, signal: AbortSignal) {
+  load.bytes = bytes.length;
+  const read = await peopleOfFile(bytes);
+  if (!read.ok) throw new LoadFailed(read.reason);
+  const { people: some, odd } = read.value;
+  for (let from = 0; from < some.length; from += STRETCH) {
+    signal.throwIfAborted();
+    await insert(await writing(), roll, some.slice(from, from + STRETCH));
+    load.people = Math.min(some.length, from + STRETCH);
+    load.message = `${grouped(load.people)} people so far.`;
+  }
+  return { made: '', people: some.length, odd };
 }
 
 /** Fetches the roll and keeps its people, stretch by stretch. */

@@ -1,12 +1,13 @@
 import { eq } from 'drizzle-orm';
 import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import { people, rolls } from '../db';
 import { listed } from '../sim/roll/service';
 import { startSim } from '../sim/server';
 import { reading, writing } from './database';
 import { dataFolder } from './data-folder.test.kit';
 import { listPeople, markedPeople, markPerson, rollNow, searchPeople } from './people';
-import { forgetRolls, lastLoad, loadEnded, startLoad, stopLoad } from './people-load';
+import { forgetRolls, lastLoad, loadEnded, startLoad, stopLoad, unpackFile } from './people-load';
 import { forgetPeopleText } from './people-text';
 
 /** A roll of people from the stand-in over HTTP into the database: all or nothing, told and counted, whatever the roll is like. */
@@ -175,4 +176,39 @@ test('what a killed Veridon left of a load is forgotten at the next start, and n
   // Found again by what is on disk alone.
   forgetPeopleText();
   expect((await listPeople(0, 1)).of).toBe(before);
+});
+
+describe('a file in the place of the roll', () => {
+  const packed = (text: string) => gzipSync(text).toString('base64');
+  const loadFile = async (name: string, text: string) => {
+    await startLoad(await unpackFile(name, packed(text)));
+    await loadEnded();
+    return lastLoad()!;
+  };
+  test('is loaded whole, and holds what is new in it against what was there', async () => {
+    const before = (await rollNow())!.people;
+    const told = await loadFile(
+      'club.csv',
+      'Number;Call;Name\n1299990;Q7CLB;Club One\n1299991;Q7CLC;Club Two\nx;y;z\n',
+    );
+    expect(told).toMatchObject({ state: 'done', people: 2 });
+    expect(told.message).toContain(
+      `2 people are loaded. 2 added, 0 changed, ${before.toLocaleString('en')} gone. One row was odd.`,
+    );
+    expect(await rollNow()).toMatchObject({ source: 'club.csv', people: 2, odd: { count: 1 } });
+    expect((await searchPeople('club two', 5)).people.map(({ id }) => id)).toEqual([1_299_991]);
+  });
+  test('that is none changes nothing, and says why', async () => {
+    expect(await loadFile('list.csv', 'who,where\nme,here\n')).toMatchObject({
+      state: 'failed',
+      message: expect.stringContaining('No column is a number of people') as string,
+    });
+    expect(await rollNow()).toMatchObject({ source: 'club.csv', people: 2 });
+    await expect(unpackFile('x.csv', Buffer.from('not packed').toString('base64'))).rejects.toMatchObject({
+      status: 422,
+    });
+    // what unpacks to more than is read is refused before it fills the memory
+    const bomb = gzipSync(Buffer.alloc(61_000_000)).toString('base64');
+    await expect(unpackFile('bomb.csv', bomb)).rejects.toMatchObject({ status: 413 });
+  });
 });

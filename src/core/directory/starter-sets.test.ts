@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { channelFieldsSchema, makeId, onAirKey, type ChannelId, type NewChannel } from '../plan';
 import { MODELS } from '../models';
+import { kestrelC1 } from '../models/kestrel-c1';
 import { ternP2 } from '../models/tern-p2';
 import { OPEN, REGIONS } from '../radio';
 import { anyPlan, channel, plan, run, tally } from '../samples.test.kit';
@@ -46,6 +47,16 @@ describe('starter sets', () => {
         expect(set.channels.every(({ tx }) => tx === null)).toBe(true);
         if (set.kind === 'weather') expect(set.channels.some(({ scan }) => scan)).toBe(false);
       }
+  });
+
+  test('at home a hotspot is on one frequency both ways, with little power, for radios that are digital', () => {
+    const [home] = starterSets('orrin').filter(({ kind }) => kind === 'home');
+    expect(home!.channels[0]).toMatchObject({
+      ...{ name: 'Hotspot', rx: 438_025_000, tx: 438_025_000, mode: 'DMR', power: 500 },
+      access: { kind: 'dmr', colourCode: 1, timeSlot: 2 },
+    });
+    expect(heldOf(home!, kestrelC1).held).toHaveLength(3);
+    expect(heldOf(home!, ternP2)).toMatchObject({ held: [], reasons: [['has no DMR', 3]] });
   });
 
   test('channel 16 is 156.800 MHz, and of channel 1 the coast is heard, 4.6 MHz up (Appendix 18)', () => {

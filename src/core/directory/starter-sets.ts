@@ -15,7 +15,16 @@ import {
 import { whyNotHeld } from './choose';
 
 /** What a set is for; in this order they are offered. */
-export const SET_KINDS = ['calling', 'weather', 'simplex', 'licence-free', 'marine', 'air', 'own'] as const;
+export const SET_KINDS = [
+  'calling',
+  'weather',
+  'simplex',
+  'home',
+  'licence-free',
+  'marine',
+  'air',
+  'own',
+] as const;
 export type SetKind = (typeof SET_KINDS)[number];
 
 /** A ready group of channels. */
@@ -92,6 +101,15 @@ const SIMPLEX: Partial<Record<Region, readonly ChannelFields[]>> = {
   itu2: [...row('2 m', 146.4, 15, 13), ...row('2 m', 147.42, 15, 11)],
 };
 
+/** Digital stations of one's own at home: the same frequency both ways, and as little power as crosses a garden. */
+const atHome = (name: string, mhz: number): ChannelFields => ({
+  ...call(name, mhz, 'DMR'),
+  ...{ access: { kind: 'dmr', colourCode: 1, timeSlot: 2 }, power: 500, scan: false },
+});
+const HOME: Partial<Record<Region, readonly ChannelFields[]>> = {
+  orrin: [atHome('Hotspot', 438.025), atHome('Second hotspot', 438.0375), atHome('Home station', 438.05)],
+};
+
 /** Marine channels that ships use most: distress and calling first. */
 const MAIN_MARINE = [16, 6, 8, 9, 10, 12, 13, 14, 67, 69, 71, 72, 73, 74, 77];
 const marine = (numbers: readonly number[]): ChannelFields[] =>
@@ -139,6 +157,7 @@ export function starterSets(region: Region): StarterSet[] {
     ...set('calling', 'Calling', 'amateur', bandPlan, CALLING[region]),
     ...set('weather', 'Weather', 'weather', weatherSource, weatherChannels),
     ...set('simplex', 'Simplex', 'amateur', bandPlan, SIMPLEX[region] ?? []),
+    ...set('home', 'Home station and hotspot', 'amateur', bandPlan, HOME[region] ?? []),
     ...set('licence-free', 'Licence-free', 'licence-free', ORRIN_OFFICE, freeChannels(ALLOCATIONS[region])),
     ...additionsOf(region).flatMap(({ id, name, source, allocations }) =>
       set('licence-free', name, 'licence-free', source, freeChannels(allocations), id),

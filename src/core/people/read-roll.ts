@@ -66,73 +66,93 @@ function personIn(row: unknown): { person: Person; cut: string[] } | string {
   return { person: { id, call, first, last, town, area }, cut };
 }
 
+/** Gathers people row by row: what says nobody is told and counted, and of a number that comes twice the first row is taken. */
+export function gatherer() {
+  const seen = new Numbers();
+  const odd: { count: number; first: OddRow[] } = { count: 0, first: [] };
+  let [rows, people] = [0, 0];
+  let found: Person[] = [];
+  const strange = (reason: string) => {
+    odd.count++;
+    if (odd.first.length < TOLD) odd.first.push({ row: rows, reason });
+  };
+  return {
+    /** How many rows there were so far. */
+    rows: () => rows,
+    row(value: unknown): void {
+      rows++;
+      const read = personIn(value);
+      if (typeof read === 'string') return strange(read);
+      const { person, cut } = read;
+      if (!seen.add(person.id)) return strange(`${person.id} stands there twice; its first row was taken.`);
+      if (people >= MOST_PEOPLE) return strange(`There are more than ${MOST_PEOPLE} people.`);
+      if (cut.length > 0) strange(`${person.id}: ${cut.join(' and ')} cut, it was too long.`);
+      people++;
+      found.push(person);
+    },
+    /** Those who were found since it was last asked. */
+    batch(): Person[] {
+      const some = found;
+      found = [];
+      return some;
+    },
+    end(made: string): Result<{ made: string; people: number; odd: OddRows }> {
+      if (people > 0) return ok({ made, people, odd });
+      return fail(
+        rows === 0
+          ? 'There is nobody in what came: it is no Ident Roll, or an empty one.'
+          : `None of the ${rows} rows of this roll is a person. The first: ${odd.first[0]!.reason}`,
+      );
+    },
+  };
+}
+
 /**
  * Reads the Ident Roll, a JSON file of hundreds of thousands of people, as it comes: no more of it is held than what came last. A row that
  * says nobody is left out and told; a number that comes twice keeps its first row. What ends in the middle is no roll.
  */
 export function rollReader(): RollReader {
-  const seen = new Numbers();
-  const odd: { count: number; first: OddRow[] } = { count: 0, first: [] };
-  let [rows, people] = [0, 0];
+  const people = gatherer();
   let made = '';
-  let found: Person[] = [];
   let fault: string | null = null;
   /** Bytes since the last row ended. */
   let waiting = 0;
-  const strange = (reason: string) => {
-    odd.count++;
-    if (odd.first.length < TOLD) odd.first.push({ row: rows, reason });
-  };
   const parser = new JSONParser({ paths: ['$.made', '$.people.*'], keepStack: false });
   parser.onValue = ({ value, key, stack }) => {
     if (stack.length < 2) {
       if (key === 'made' && typeof value === 'string') made = clean(value).slice(0, 40);
       return;
     }
-    rows++;
-    const read = personIn(value);
-    if (typeof read === 'string') return strange(read);
-    const { person, cut } = read;
-    if (!seen.add(person.id)) return strange(`${person.id} stands there twice; its first row was taken.`);
-    if (people >= MOST_PEOPLE) return strange(`There are more than ${MOST_PEOPLE} people.`);
-    if (cut.length > 0) strange(`${person.id}: ${cut.join(' and ')} cut, it was too long.`);
-    people++;
-    found.push(person);
+    people.row(value);
   };
   const brokenOff = () =>
-    rows === 0
+    people.rows() === 0
       ? 'What came is no Ident Roll: it is no JSON.'
-      : `It breaks off after row ${rows}: what follows is no JSON.`;
+      : `It breaks off after row ${people.rows()}: what follows is no JSON.`;
   parser.onError = () => {
     fault ??= brokenOff();
   };
   return {
     take(bytes) {
-      const before = rows;
+      const before = people.rows();
       try {
         parser.write(bytes);
       } catch {
         fault ??= brokenOff();
       }
-      waiting = rows > before ? 0 : waiting + bytes.length;
+      waiting = people.rows() > before ? 0 : waiting + bytes.length;
       if (waiting > LONGEST_ROW)
-        fault ??= `Row ${rows + 1} goes on for more than ${LONGEST_ROW / 1e6} MB: this is no Ident Roll.`;
+        fault ??= `Row ${people.rows() + 1} goes on for more than ${LONGEST_ROW / 1e6} MB: this is no Ident Roll.`;
       if (fault !== null) return fail(fault);
-      const batch = found;
-      found = [];
-      return ok(batch);
+      return ok(people.batch());
     },
     end() {
       if (fault !== null) return fail(fault);
       if (!parser.isEnded)
-        return fail(rows === 0 ? 'Nothing came of the roll.' : `It was cut off after row ${rows}.`);
-      if (people === 0)
         return fail(
-          rows === 0
-            ? 'There is nobody in what came: it is no Ident Roll, or an empty one.'
-            : `None of the ${rows} rows of this roll is a person. The first: ${odd.first[0]!.reason}`,
+          people.rows() === 0 ? 'Nothing came of the roll.' : `It was cut off after row ${people.rows()}.`,
         );
-      return ok({ made, people, odd });
+      return people.end(made);
     },
   };
 }

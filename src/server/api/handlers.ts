@@ -15,7 +15,7 @@ import { cardZip, openCard } from '../card-zip';
 import { chooseModel } from '../ports';
 import { boardNow, rankPeople, startBoard, stopBoard } from '../heard-board';
 import { listPeople, markedPeople, markPerson, rollNow, searchPeople } from '../people';
-import { lastLoad, startLoad, stopLoad } from '../people-load';
+import { lastLoad, startLoad, stopLoad, unpackFile } from '../people-load';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
 import { importFile } from '../import';
 import { lookAtKeeping, readBackup } from '../keeping';
@@ -156,6 +156,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   copyPlan: ({ params, asker }) => planFromCopy(params.id, asker),
   roll: async () => ({ roll: await rollNow(), load: lastLoad() }),
   loadRoll: () => startLoad(),
+  loadFile: async ({ body }) => startLoad(await unpackFile(body.name, body.gzip)),
   stopRoll: async () => ({ load: await stopLoad() }),
   people: ({ query }) => listPeople(query.from, query.count),
   findPeople: ({ query }) => searchPeople(query.q, query.most),

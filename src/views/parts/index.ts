@@ -1,4 +1,4 @@
 export { AtItsMoment, GetReady } from './get-ready';
 export { heldContent } from './held-content';
-export { pickFile } from './pick-file';
+export { base64Of, pickFile } from './pick-file';
 export { RadioFace } from './radio-face';

@@ -2,6 +2,7 @@
 
 import type { Load, Roll } from '@/core/people/person.schema';
 import { Button, Moment, Scroll, Trouble } from '@/ui';
+import { pickFile } from '@/views/parts';
 import type { PeopleInHand } from './use-people';
 
 const WORDS = { added: 'New', changed: 'Changed', gone: 'Gone' } as const;
@@ -76,6 +77,17 @@ function News({ news, odd }: Pick<Roll, 'news' | 'odd'>) {
   );
 }
 
+/** A file of one's own in the place of the roll: CSV, XLSX or JSON, with a column for the number. */
+const FromFile = ({ hand }: { hand: PeopleInHand }) => (
+  <Button
+    disabled={hand.loadFile.isPending}
+    title="CSV, XLSX or JSON, with a number, call sign, name and town a row"
+    onClick={() => pickFile((file) => hand.loadFile.mutate(file))}
+  >
+    From a file
+  </Button>
+);
+
 /** The roll in use: where it is from, how many are in it, what was new in it; and how it is loaded anew. */
 export function RollPanel({ hand }: { hand: PeopleInHand }) {
   const { roll, load } = hand.roll.data ?? { roll: null, load: null };
@@ -94,11 +106,15 @@ export function RollPanel({ hand }: { hand: PeopleInHand }) {
       {load && <Loading load={load} onStop={() => hand.stop.mutate()} />}
       <News news={roll.news} odd={roll.odd} />
       {!hand.loading && (
-        <Button disabled={hand.load.isPending} onClick={() => hand.load.mutate()}>
-          Load it anew
-        </Button>
+        <div className="flex gap-1.5">
+          <Button disabled={hand.load.isPending} onClick={() => hand.load.mutate()}>
+            Load it anew
+          </Button>
+          <FromFile hand={hand} />
+        </div>
       )}
       {hand.load.error && <Trouble>{hand.load.error.message}</Trouble>}
+      {hand.loadFile.error && <Trouble>{hand.loadFile.error.message}</Trouble>}
     </section>
   );
 }
@@ -115,11 +131,15 @@ export function NoRoll({ hand }: { hand: PeopleInHand }) {
       </p>
       {load && <Loading load={load} onStop={() => hand.stop.mutate()} />}
       {!hand.loading && (
-        <Button kind="strong" disabled={hand.load.isPending} onClick={() => hand.load.mutate()}>
-          Load the Ident Roll
-        </Button>
+        <div className="flex gap-2">
+          <Button kind="strong" disabled={hand.load.isPending} onClick={() => hand.load.mutate()}>
+            Load the Ident Roll
+          </Button>
+          <FromFile hand={hand} />
+        </div>
       )}
       {hand.load.error && <Trouble>{hand.load.error.message}</Trouble>}
+      {hand.loadFile.error && <Trouble>{hand.loadFile.error.message}</Trouble>}
     </section>
   );
 }

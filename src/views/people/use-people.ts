@@ -4,6 +4,7 @@ import { keepPreviousData, useMutation, useQueries, useQuery, useQueryClient } f
 import { useDeferredValue, useEffect, useRef, useState } from 'react';
 import { call } from '@/api/call';
 import { peopleApi } from '@/api/people';
+import { base64Of } from '@/views/parts';
 import type { ListedPerson, PersonMark } from '@/core/people/person.schema';
 
 /** People that are fetched at once. */
@@ -33,6 +34,14 @@ export function usePeople() {
   const settled = { onSettled: () => client.invalidateQueries({ queryKey: ['people'] }) };
   const load = useMutation({ mutationFn: () => call(peopleApi.loadRoll), ...settled });
   const stop = useMutation({ mutationFn: () => call(peopleApi.stopRoll), ...settled });
+  const loadFile = useMutation({
+    mutationFn: async (file: File) => {
+      const packed = new Response(file.stream().pipeThrough(new CompressionStream('gzip')));
+      const gzip = await base64Of(new File([await packed.blob()], file.name));
+      return call(peopleApi.loadFile, { body: { name: file.name.slice(0, 80), gzip } });
+    },
+    ...settled,
+  });
   const found = useQuery({
     queryKey: ['people', 'found', wanted],
     queryFn: () => call(peopleApi.findPeople, { query: { q: wanted, most: FOUND } }),
@@ -51,7 +60,21 @@ export function usePeople() {
     onSuccess: (now) => setChosen((before) => (before?.id === now.id ? now : before)),
     ...settled,
   });
-  return { words, setWords, wanted, roll, loading, load, stop, found, marked, mark, chosen, setChosen };
+  return {
+    words,
+    setWords,
+    wanted,
+    roll,
+    loading,
+    load,
+    loadFile,
+    stop,
+    found,
+    marked,
+    mark,
+    chosen,
+    setChosen,
+  };
 }
 export type PeopleInHand = ReturnType<typeof usePeople>;
 
