@@ -1,6 +1,6 @@
-import { JSONParser } from '@streamparser/json';
 import { fail, ok, type Result } from '../result';
 import { cutText, keepableText } from '../text';
+import { rowSplitter } from './row-splitter';
 import { LAST_PERSON_ID, PERSON_LIMITS, type OddRow, type OddRows, type Person } from './person.schema';
 
 /** Odd rows that are told one by one; of the rest their number. */
@@ -113,46 +113,35 @@ export function gatherer() {
  */
 export function rollReader(): RollReader {
   const people = gatherer();
-  let made = '';
+  const rows = rowSplitter('people');
   let fault: string | null = null;
-  /** Bytes since the last row ended. */
-  let waiting = 0;
-  const parser = new JSONParser({ paths: ['$.made', '$.people.*'], keepStack: false });
-  parser.onValue = ({ value, key, stack }) => {
-    if (stack.length < 2) {
-      if (key === 'made' && typeof value === 'string') made = clean(value).slice(0, 40);
-      return;
-    }
-    people.row(value);
-  };
+  let any = false;
   const brokenOff = () =>
     people.rows() === 0
       ? 'What came is no Ident Roll: it is no JSON.'
       : `It breaks off after row ${people.rows()}: what follows is no JSON.`;
-  parser.onError = () => {
-    fault ??= brokenOff();
-  };
   return {
     take(bytes) {
-      const before = people.rows();
-      try {
-        parser.write(bytes);
-      } catch {
-        fault ??= brokenOff();
-      }
-      waiting = people.rows() > before ? 0 : waiting + bytes.length;
-      if (waiting > LONGEST_ROW)
+      any ||= bytes.length > 0;
+      const found = rows.take(bytes);
+      for (const row of found ?? rows.good()) people.row(row);
+      if (!found) fault ??= brokenOff();
+      if (rows.waiting() > LONGEST_ROW)
         fault ??= `Row ${people.rows() + 1} goes on for more than ${LONGEST_ROW / 1e6} MB: this is no Ident Roll.`;
-      if (fault !== null) return fail(fault);
-      return ok(people.batch());
+      return fault === null ? ok(people.batch()) : fail(fault);
     },
     end() {
       if (fault !== null) return fail(fault);
-      if (!parser.isEnded)
+      const head = rows.end();
+      if (!head) {
+        if (!any) return fail('Nothing came of the roll.');
+        if (rows.spoilt()) return fail(brokenOff());
         return fail(
           people.rows() === 0 ? 'Nothing came of the roll.' : `It was cut off after row ${people.rows()}.`,
         );
-      return people.end(made);
+      }
+      const { made } = head;
+      return people.end(typeof made === 'string' ? clean(made).slice(0, 40) : '');
     },
   };
 }
