@@ -1,5 +1,5 @@
 // npm run shots: makes every picture of docs/screenshots anew, from the demo's data, at 1280x800.
-/* global DataTransfer, ClipboardEvent, DragEvent, File */
+/* global DataTransfer, DragEvent, File */
 import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
