@@ -231,8 +231,15 @@ export function tally() {
       const { all, accepted: so } = of(kind);
       met.set(kind, { all: all + 1, accepted: so + (accepted ? 1 : 0) });
     },
-    /** The share of that kind that was accepted; 0 where it was never met. */
-    share: (kind: string): number => of(kind).accepted / Math.max(1, of(kind).all),
+    /**
+     * The share of that kind that was accepted, as high as chance leaves it (by three standard deviations): what a generator is wanted to
+     * reach it misses where it does not make it, and not once in some hundred runs by itself. 0 where none was ever accepted.
+     */
+    share(kind: string): number {
+      const { all, accepted } = of(kind);
+      const part = accepted / Math.max(1, all);
+      return part + 3 * Math.sqrt((part * (1 - part)) / Math.max(1, all));
+    },
     times: (kind: string): number => of(kind).all,
   };
 }

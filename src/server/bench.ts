@@ -10,6 +10,7 @@ import { radios } from '../db';
 import { listCopies, newestCopy } from './copies';
 import { reading } from './database';
 import { withBrokenOff } from './may-write';
+import { othersWithId, ownIdIn } from './own-ids';
 import { getPlan } from './plans';
 import { lookAtPorts, lyingUnplugged } from './ports';
 import { calledOf, radioOf } from './radios';
@@ -69,6 +70,9 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
   const stopped = new Set(heldBack.map(({ id }) => id));
   const held = copy && decodeImage(copy.image, model);
   const byId = new Map(plan.channels.map((channel) => [channel.id, channel]));
+  const set = model.digital && content.settings[model.digital.ownId];
+  const ownId = typeof set === 'number' ? set : copy ? ownIdIn(copy.image, model) : null;
+  const alike = ownId ? await othersWithId(radioId, ownId) : [];
   return {
     radioId,
     planName: plan.name,
@@ -90,6 +94,10 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
       ...checkBesides(plan, own, fitted)
         .filter(({ severity }) => severity === 'caution')
         .map(({ text }) => ({ slot: null, name: '', text })),
+      ...alike.map((called) => ({
+        ...{ slot: null, name: '' },
+        text: `Its own ID ${ownId} is that of ${called} too: nobody can tell the two apart, and a network takes them for one.`,
+      })),
     ],
     leftOut: alikeOf(fitted.besides),
   };

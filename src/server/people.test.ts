@@ -75,7 +75,7 @@ test('a roll is loaded whole, and its people are listed by number and found as o
 test.each([
   ['cut off', 'broke before it was whole'],
   ['rubbish', 'it is no JSON'],
-  ['other shape', 'this is no Ident Roll'],
+  ['other shape', 'it is no Ident Roll'],
   ['empty', 'There is nobody in what came'],
   ['refuse', 'broke before it was whole'],
   ['slow', 'Nothing came of the Ident Roll for 2 seconds'],

@@ -5,6 +5,7 @@ import {
   imageBytes,
   ownedMask as maskOf,
   partStart,
+  readField,
   readTables,
   writeTables,
   type CodecContext,
@@ -92,6 +93,15 @@ const heldSettings = (settings: RadioContent['settings'], model: Model) =>
 export function holdsSetting(model: Model, key: string, value: FieldValue): boolean {
   const codec = formatOf(model).settings.find((one) => one.key === key)?.codec;
   return codec !== undefined && canHold(codec, value, contextOf(model));
+}
+
+/** How a setting of the model stands in an image, without reading the rest of it; undefined where it makes no sense, or is none of that model's. */
+export function settingIn(image: Uint8Array, model: Model, key: string): FieldValue | undefined {
+  const format = formatOf(model);
+  const setting = format.settings.find((one) => one.key === key);
+  if (!setting || image.length !== imageBytes(format)) return undefined;
+  const read = readField(image, partStart(format, setting.part), setting.codec, contextOf(model));
+  return read.ok ? read.value : undefined;
 }
 
 /**

@@ -5,7 +5,14 @@ import clsx from 'clsx';
 import { useMemo, useState } from 'react';
 import { call } from '@/api/call';
 import { directoryApi } from '@/api/directories';
-import { networkOf, openGroups, stationKey, type Candidate, type ChosenRepeater } from '@/core/directory';
+import {
+  networkOf,
+  openGroups,
+  stationKey,
+  type Candidate,
+  type ChosenRepeater,
+  type EntryGroup,
+} from '@/core/directory';
 import { callNumberText } from '@/core/plan';
 import { formatFrequency } from '@/core/radio';
 import { Button, Choice, Field, Scroll, Tick, TickField } from '@/ui';
@@ -21,7 +28,8 @@ export function FromRepeater({ organising, onClose }: { organising: Organising; 
   const [place, setPlace] = useState<PlaceFound | null>(null);
   const [radius, setRadius] = useState('60');
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
-  const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
+  /** Those that are otherwise than they are by themselves. */
+  const [toggled, setToggled] = useState<ReadonlySet<string>>(new Set());
   const [encrypted, setEncrypted] = useState(false);
   const [template, setTemplate] = useState<string>(TEMPLATES[0]);
   const km = Math.min(1000, Math.max(1, Number(radius) || 60));
@@ -45,16 +53,20 @@ export function FromRepeater({ organising, onClose }: { organising: Organising; 
     [data],
   );
   const chosen = repeaters.filter((one) => picked.has(stationKey(one)));
-  const groups = useMemo(() => groupsOf(chosen, encrypted), [chosen, encrypted]);
+  const groups = useMemo(() => groupsOf(chosen), [chosen]);
+  /** What nobody without its key understands is shown, and left out unless it is asked for. */
+  const isOn = ({ number, slot, encrypted: locked }: EntryGroup) =>
+    toggled.has(groupKey(number, slot)) ? Boolean(locked) && !encrypted : !locked || encrypted;
   const made = useMemo(() => {
     if (chosen.length === 0) return null;
     const wanted = chosen.map(({ source, entry }): ChosenRepeater => ({
       directory: source,
       entry,
-      groups: openGroups(entry, encrypted).filter(({ number, slot }) => !without.has(groupKey(number, slot))),
+      groups: openGroups(entry, true).filter(isOn),
     }));
     return networkOf(plan, model, wanted, template, newId);
-  }, [chosen, encrypted, without, plan, model, template]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what is on is told by these
+  }, [chosen, encrypted, toggled, plan, model, template]);
   const toggle = (set: ReadonlySet<string>, key: string) => {
     const next = new Set(set);
     if (!next.delete(key)) next.add(key);
@@ -133,15 +145,13 @@ export function FromRepeater({ organising, onClose }: { organising: Organising; 
           <Scroll label="Their talkgroups" className="flex-1">
             {chosen.length === 0 && <p className="px-3 text-soft">Those of the repeaters that are ticked.</p>}
             <ul>
-              {groups.map(({ number, slot, name, n, encrypted: locked }) => {
+              {groups.map((group) => {
+                const { number, slot, name, n, encrypted: locked } = group;
                 const key = groupKey(number, slot);
                 return (
                   <li key={key} className="border-b border-line">
                     <label className="flex items-center gap-2 px-3 py-1">
-                      <Tick
-                        checked={!without.has(key)}
-                        onCheckedChange={() => setWithout(toggle(without, key))}
-                      />
+                      <Tick checked={isOn(group)} onCheckedChange={() => setToggled(toggle(toggled, key))} />
                       <span className="min-w-0 flex-1 truncate">
                         <span className="font-medium">{name}</span>
                         {locked && <span className="text-caution"> encrypted</span>}
@@ -225,10 +235,10 @@ export function FromRepeater({ organising, onClose }: { organising: Organising; 
 }
 
 /** The talkgroups of several repeaters, each once a time slot, with how many of them carry it. */
-function groupsOf(chosen: readonly Candidate[], encrypted: boolean) {
+function groupsOf(chosen: readonly Candidate[]) {
   const groups = new Map<string, ReturnType<typeof openGroups>[number] & { n: number }>();
   for (const { entry } of chosen)
-    for (const group of openGroups(entry, encrypted)) {
+    for (const group of openGroups(entry, true)) {
       const key = groupKey(group.number, group.slot);
       groups.set(key, { ...group, n: (groups.get(key)?.n ?? 0) + 1 });
     }

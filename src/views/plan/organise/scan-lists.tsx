@@ -272,6 +272,49 @@ function OneList({ list, organising }: { list: ScanList; organising: Organising 
               owners.map(({ name }) => name || 'no name').join(', ')
             )}
           </p>
+          <div className="flex flex-wrap items-end gap-2">
+            {has.by === 'zone' ? (
+              <Choice
+                className="w-52"
+                label={`Give it to a ${zoneWord(organising)}`}
+                value="none"
+                options={[
+                  ['none', 'choose one'] as const,
+                  ...plan.zones
+                    .filter(({ scanList }) => scanList !== list.id)
+                    .map(({ id, name }) => [id as string, name] as const),
+                ]}
+                onChange={(id) => {
+                  const zone = plan.zones.find((one) => one.id === id);
+                  if (zone)
+                    run(
+                      {
+                        name: 'change',
+                        kind: 'zone',
+                        changes: [{ id: zone.id, set: { scanList: list.id } }],
+                      },
+                      `“${zone.name}” scans “${list.name}”.`,
+                    );
+                }}
+              />
+            ) : (
+              <Button
+                size="small"
+                disabled={members.length === 0 || members.every(({ scanList }) => scanList === list.id)}
+                onClick={() =>
+                  run(
+                    {
+                      name: 'change',
+                      changes: members.map(({ id }) => ({ id, set: { scanList: list.id } })),
+                    },
+                    `Every channel of “${list.name}” scans it.`,
+                  )
+                }
+              >
+                Give it to all its channels
+              </Button>
+            )}
+          </div>
           <BesidesList organising={organising} kind="scanList" id={list.id} />
         </div>
       </div>

@@ -143,7 +143,7 @@ function ZoneRow({
         <span className="whitespace-nowrap text-[12.5px] text-soft tabular-nums">
           {sides.length > 1
             ? sides.map((list) => `${model.lists[list]!.name.toLowerCase()} ${on(list)}`).join(' · ')
-            : on(sides[0]!)}
+            : `${on(sides[0]!)}${model.zones!.members ? ` of ${model.zones!.members}` : ''}`}
         </span>
       </div>
       <div className="flex items-center gap-1 pl-7">
