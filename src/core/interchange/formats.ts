@@ -34,6 +34,8 @@ const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one
 export function lossesOf(plan: Plan, format: OutFormat): string[] {
   if (format === 'json') return [];
   const { channels, zones, leftOver, skipSets, scanEdges, setUps, settings } = plan;
+  const { talkgroups, receiveLists, scanLists } = plan;
+  const polite = channels.filter(({ politeness }) => politeness !== undefined).length;
   const placed = channels.filter(isPlaced).length;
   const fitted = channels.filter((channel) => Object.keys(channel.fitted).length > 0).length;
   const odd = channels.filter(
@@ -52,6 +54,10 @@ export function lossesOf(plan: Plan, format: OutFormat): string[] {
     skipSets.length > 0 ? many(skipSets.length, 'skip set') : '',
     scanEdges.length > 0 ? many(scanEdges.length, 'pair of scan edges', 'pairs of scan edges') : '',
     setUps.length > 0 ? many(setUps.length, 'quick set-up') : '',
+    talkgroups.length > 0 ? many(talkgroups.length, 'talkgroup') : '',
+    receiveLists.length > 0 ? many(receiveLists.length, 'receive list') : '',
+    scanLists.length > 0 ? many(scanLists.length, 'scan list') : '',
+    polite > 0 ? `when ${many(polite, 'channel')} may send` : '',
     Object.keys(settings).length > 0 ? 'settings' : '',
     fitted > 0 ? many(fitted, 'name fitted by hand', 'names fitted by hand') : '',
     (format === 'gpx' || format === 'kml') && odd.length > 0

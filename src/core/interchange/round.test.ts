@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { strFromU8, unzipSync } from 'fflate';
 import { applyEdit, makeId, type Channel, type Plan } from '../plan';
+import { digital, groupId, receiveId } from '../digital.test.kit';
 import { anyPlan, channel, everything, plan, tally } from '../samples.test.kit';
 import { placeInSlots } from '../table';
 import { channelsIn, lossesOf, OUT_FORMATS, planOf, readFile, writeChannels, type OutFormat } from '.';
@@ -208,4 +209,14 @@ test('some of the channels go out as a plan without what leads to the others', (
   const some = planOf({ ...two, zones: [zone(1, [first, second]), zone(2, [second])] }, new Set([first]));
   expect(some.channels.map(({ slot }) => slot)).toEqual([1]);
   expect(some.zones).toEqual([zone(1, [first])]);
+});
+
+test('of a digital plan it is named what rows of channels cannot hold', () => {
+  const from = {
+    ...plan([digital(1, { talkgroup: groupId(1), politeness: { to: 'impolite' } })]),
+    talkgroups: [{ id: groupId(1), name: 'Isles', number: 100, call: 'group' as const }],
+    receiveLists: [{ id: receiveId(1), name: 'Isles', members: [groupId(1)] }],
+  };
+  expect(lossesOf(from, 'csv')).toEqual(['1 talkgroup', '1 receive list', 'when 1 channel may send']);
+  expect(lossesOf(from, 'json')).toEqual([]);
 });

@@ -123,6 +123,41 @@ test('whatever is joined, parted or taken away: nothing refers to what is gone, 
   expect(reached.share('taken away')).toBeGreaterThan(0.3);
 });
 
+test('channels of one plan are placed, or left over, in another: nothing comes along that leads nowhere', () => {
+  const reached = tally();
+  fc.assert(
+    fc.property(
+      anyDigitalPlan('kestrel-c1'),
+      anyDigitalPlan('kestrel-c1'),
+      fc.boolean(),
+      (p, other, waits) => {
+        const own: Plan = { ...p, channels: [], scanLists: [], zones: [] };
+        const channels = other.channels.map(({ slot: _, list: _list, ...fields }) => fields);
+        const range = kestrelC1.slots;
+        const after = run(
+          own,
+          waits
+            ? { name: 'put', kind: 'leftOver', records: channels, before: null }
+            : { name: 'place', channels, placement: 'next-free', at: 1, range },
+        );
+        expect(danglingFault(after)).toBeNull();
+        const there = new Set<unknown>(own.talkgroups.map((group) => group.id));
+        for (const [at, channel] of (waits ? after.leftOver : after.channels).entries()) {
+          const was = other.channels[at]!;
+          // What is there under the same id is called on.
+          expect(channel.talkgroup ?? null).toBe(there.has(was.talkgroup) ? was.talkgroup : null);
+          expect(channel.name).toBe(was.name);
+          reached.count('lost', (was.talkgroup ?? null) !== (channel.talkgroup ?? null));
+          reached.count('kept', Boolean(channel.talkgroup));
+        }
+      },
+    ),
+    { numRuns: 150 },
+  );
+  expect(reached.share('lost')).toBeGreaterThan(0.05);
+  expect(reached.share('kept')).toBeGreaterThan(0.05);
+});
+
 describe('the knob', () => {
   const p: Plan = {
     ...plan([1, 2, 3, 4].map((slot) => digital(slot))),

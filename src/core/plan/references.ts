@@ -136,6 +136,12 @@ export function danglingFault(plan: Plan, only?: { [K in Kind]?: readonly AnyRec
   return fault;
 }
 
+/** Records that come from elsewhere, without their references to what a plan does not have; those that lose nothing stay the very same. */
+export function withReferencesThere<R extends AnyRecord>(plan: Plan, kind: Kind, records: readonly R[]): R[] {
+  const isThere = thereIn(plan);
+  return records.map((record) => keptReferences(kind, record, isThere));
+}
+
 /** A field of a record as it is where what it refers to has gone from that plan. */
 export function fieldKept(kind: Kind, record: AnyRecord, field: string, plan: Plan): unknown {
   const kept = keptReferences(kind, record, thereIn(plan));

@@ -1,4 +1,12 @@
-import { makeId, parseBlock, type ChannelId, type Column, type NewChannel, type Plan } from '@/core/plan';
+import {
+  makeId,
+  parseBlock,
+  withReferencesThere,
+  type ChannelId,
+  type Column,
+  type NewChannel,
+  type Plan,
+} from '@/core/plan';
 import type { Result } from '@/core/result';
 import { slotRanges } from '@/core/models';
 import {
@@ -51,6 +59,9 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
     if (channels.length === 0) return;
     await store.settled();
     const plan: Plan = store.get().plan;
+    const lost = withReferencesThere(plan, 'leftOver', channels).filter(
+      (channel, at) => channel !== channels[at],
+    ).length;
     settle(
       placeWhatFits(plan, channels, {
         placement: before === undefined ? 'next-free' : 'push-down',
@@ -58,7 +69,16 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
         range: table.range,
         list: table.list,
       }),
-      { channels, odd, notes },
+      {
+        ...{ channels, odd },
+        notes:
+          lost > 0
+            ? [
+                `${lost === 1 ? 'One came' : `${lost} came`} without talkgroup or lists, which are of another plan.`,
+                ...notes,
+              ]
+            : notes,
+      },
     );
   };
 

@@ -4,7 +4,7 @@ import { KINDS } from '../kinds';
 import { orderedChannels } from '../plan';
 import type { Plan } from '../plan.schema';
 import { countOf } from '../record';
-import { withoutDangling } from '../references';
+import { withoutDangling, withReferencesThere } from '../references';
 import { previewPlacing, type SlotRange } from '../slots';
 import { defineEdit } from './define';
 import type { PlaceEdit } from './place.schema';
@@ -39,8 +39,10 @@ function intoSlots(
 export const place = defineEdit<PlaceEdit>({
   apply(plan, edit) {
     const { list = 0 } = edit;
+    // Channels of another plan may refer to what is there alone.
+    const fresh = withReferencesThere(plan, 'leftOver', edit.channels);
     if (edit.slots) {
-      const placed = intoSlots(plan, edit.channels, edit.slots, edit.range, list);
+      const placed = intoSlots(plan, fresh, edit.slots, edit.range, list);
       return placed.ok ? ok({ ...plan, channels: placed.value }) : placed;
     }
     const preview = previewPlacing(
@@ -65,7 +67,7 @@ export const place = defineEdit<PlaceEdit>({
       ...plan.channels
         .filter(({ id }) => !gone.has(id))
         .map((c) => (moved.has(c.id) ? { ...c, slot: moved.get(c.id)! } : c)),
-      ...edit.channels.map((channel, index) => ({ ...channel, list, slot: slots[index]! })),
+      ...fresh.map((channel, index) => ({ ...channel, list, slot: slots[index]! })),
     ]);
     if (typeof channels === 'string') return fail(channels);
     const next = { ...plan, channels };

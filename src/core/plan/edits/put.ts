@@ -2,13 +2,15 @@ import { fail, ok } from '../../result';
 import { KINDS, recordsOf, withRecords } from '../kinds';
 import type { AnyRecord } from '../kinds.schema';
 import { countOf } from '../record';
-import { danglingFault } from '../references';
+import { danglingFault, withReferencesThere } from '../references';
 import { defineEdit } from './define';
 import type { PutEdit } from './put.schema';
 
 /** Puts new records of a kind with an order of its own into the plan: before another one, or at the end. Channels are placed instead. */
 export const put = defineEdit<PutEdit>({
-  apply(plan, { kind, records, before }) {
+  apply(plan, { kind, records: coming, before }) {
+    // Channels of another plan may refer to what is there alone; of other records that is a mistake.
+    const records = kind === 'leftOver' ? withReferencesThere(plan, kind, coming) : coming;
     const { words, limit } = KINDS[kind];
     const there: readonly AnyRecord[] = recordsOf(plan, kind);
     const held = new Set<string>(there.map(({ id }) => id));
