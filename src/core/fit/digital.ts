@@ -2,6 +2,7 @@ import type { Content, FittedDigital, FittedTalkgroup, Model } from '../models';
 import {
   ANSWER_WORDS,
   fitName,
+  LEVELS,
   type Abbreviations,
   type Channel,
   type ChannelId,
@@ -166,6 +167,27 @@ export function heldPoliteness(
   if (way !== 'all' || !levels) return { politeness: way, level: null };
   const level = politeness?.to === 'all' ? politeness.level : levels.from;
   return { politeness: way, level: Math.min(levels.to, Math.max(levels.from, level)) };
+}
+
+/** What of when it may send a radio has otherwise than the plan, in words; null where it has it as it is wanted. */
+export function politeOtherwise(
+  { politeness }: Pick<Channel, 'politeness'>,
+  held: FittedDigital['politeness'],
+  { levels }: NonNullable<Model['digital']>,
+): Pick<FitChange, 'text' | 'because'> | null {
+  const wanted = politeness?.to ?? 'impolite';
+  if (wanted !== held)
+    return {
+      text: `Sends as ${POLITENESS_WORDS[held]}`,
+      because: `This radio cannot be ${POLITENESS_WORDS[wanted]}`,
+    };
+  // The usual level is nobody's particular wish: a plan made of such a radio has it.
+  return politeness?.to === 'all' && !levels && politeness.level !== LEVELS.usual
+    ? {
+        text: `Busy from a level of its own on, not from ${politeness.level} dBm`,
+        because: 'This radio takes no level for a channel',
+      }
+    : null;
 }
 
 /** Where a channel is in the radio. */

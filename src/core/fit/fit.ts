@@ -21,7 +21,7 @@ import {
   lostLinks,
   NOTHING_LINKED,
   numbersIn,
-  POLITENESS_WORDS,
+  politeOtherwise,
   sameLinks,
 } from './digital';
 import type { Fit, FitBeside, FitChange, FittedPlanChannel } from './fitted';
@@ -135,17 +135,8 @@ const digital: Stage = (held, channel, model) => {
     ...held,
     fitted: { ...held.fitted, digital: { colourCode, timeSlot, talkgroup: null, receiveList: null, ...way } },
   };
-  const wanted = channel.politeness?.to ?? 'impolite';
-  const polite =
-    wanted === way.politeness
-      ? made
-      : changing(
-          made,
-          {},
-          'digital',
-          `Sends as ${POLITENESS_WORDS[way.politeness]}`,
-          `This radio cannot be ${POLITENESS_WORDS[wanted]}`,
-        );
+  const otherwise = politeOtherwise(channel, way.politeness, model.digital);
+  const polite = otherwise ? changing(made, {}, 'digital', otherwise.text, otherwise.because) : made;
   return access.kind === 'dmr'
     ? polite
     : changing(polite, {}, 'access', 'Colour code 1, time slot 1', 'The channel has none, and DMR wants one');

@@ -6,6 +6,8 @@ import { face, MODELS, sidesOf, slotsOf, type Model } from '../models';
 import { curlewX1 } from '../models/curlew-x1';
 import { formatOf } from '../models/formats';
 import { gannetM8 } from '../models/gannet-m8';
+import { kestrelC1 } from '../models/kestrel-c1';
+import { ospreyD7 } from '../models/osprey-d7';
 import { petrelHF9 } from '../models/petrel-hf9';
 import { ploverF5 } from '../models/plover-f5';
 import type {
@@ -20,6 +22,7 @@ import type {
   ZoneId,
 } from '../plan';
 import { anyPlan, channel, id, plan, tally, zoneId } from '../samples.test.kit';
+import { digital, groupId } from '../digital.test.kit';
 import { fit } from '.';
 
 /** What each of the models makes of a plan. */
@@ -292,5 +295,20 @@ describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, mod
     );
     expect(reached.share('written')).toBeGreaterThan(0.6);
     if (sidesOf(model).length > 1) expect(reached.share('both sides')).toBeGreaterThan(0.3);
+  });
+});
+
+test('the Osprey takes no level for a channel, which is said; the Kestrel takes it', () => {
+  const p = plan([digital(1, { talkgroup: groupId(1), politeness: { to: 'all', level: -105 } })]);
+  const own = { ...p, talkgroups: [{ id: groupId(1), name: 'Isles', number: 100, call: 'group' as const }] };
+  expect(changesOf(own, kestrelC1)).toEqual([]);
+  expect(fit(own, kestrelC1).channels[0]!.digital).toMatchObject({ politeness: 'all', level: -105 });
+  expect(changesOf(own, ospreyD7).filter(([what]) => what === 'digital')).toEqual([
+    ['digital', 'Busy from a level of its own on, not from -105 dBm'],
+  ]);
+  expect(fit(own, ospreyD7).channels[0]!.digital).toMatchObject({
+    politeness: 'all',
+    level: null,
+    talkgroup: 1,
   });
 });
