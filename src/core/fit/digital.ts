@@ -117,12 +117,13 @@ export interface Links {
   scanList: number | null;
 }
 
-const NO_LINKS: Links = { talkgroup: null, receiveList: null, scanList: null };
+/** Of a channel that refers to nothing, or on a radio that numbers nothing. */
+export const NOTHING_LINKED: Links = { talkgroup: null, receiveList: null, scanList: null };
 
-/** The radio's numbers of what a channel refers to; none where there are no numbers. */
-export function linksOf(channel: Channel, numbers: Numbers | null): Links {
+/** The radio's numbers of what a channel refers to. */
+export function linksOf(channel: Channel, numbers: Numbers): Links {
   const { talkgroup, receiveList, scanList } = channel;
-  if (!numbers || (!talkgroup && !receiveList && !scanList)) return NO_LINKS;
+  if (!talkgroup && !receiveList && !scanList) return NOTHING_LINKED;
   return {
     talkgroup: (talkgroup && numbers.talkgroup.get(talkgroup)) || null,
     receiveList: (receiveList && numbers.receiveList.get(receiveList)) || null,
@@ -141,8 +142,6 @@ const along = remembered((talkgroup: Numbers['talkgroup']) =>
 /** The radio's numbers of what channels refer to, in their order; what did not change is not looked up again. */
 export const linksAlong = (channels: readonly Channel[], numbers: Numbers | null): readonly Links[] | null =>
   numbers && along(numbers.talkgroup)(numbers.receiveList)(numbers.scanList)(channels);
-
-export const NOTHING_LINKED = NO_LINKS;
 
 export const sameLinks = (one: Links, other: Links): boolean =>
   one === other ||

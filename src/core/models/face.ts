@@ -8,7 +8,7 @@ import type { FittedChannel } from './fitted-channel.schema';
 /** What the display reads. */
 export interface Face {
   slot: string;
-  /** Whom a digital channel calls, with colour code and time slot: `TG Isles  CC1 TS2`. */
+  /** Whom a digital channel calls, with colour code and time slot: `Isles  CC1 TS2`. */
   called: string;
   /** The side, where the radio has two: `Left`. */
   side: string;

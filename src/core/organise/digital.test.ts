@@ -187,6 +187,14 @@ describe('the knob', () => {
       'One channel is out of the knob’s reach',
     );
   });
+  test('what went from the zone is at no position, whoever took it out', () => {
+    const knobbed = run(p, putAt(p.zones[0]!, kestrelC1, 1, [id(1), id(2), id(4)]));
+    // By rule or by hand: the members alone are set, and the knob still names it.
+    const set = { members: [id(1), id(4)] };
+    const now = run(knobbed, { name: 'change', kind: 'zone', changes: [{ id: zoneIdOf(1), set }] });
+    expect(knob(now, 0).slice(0, 4)).toEqual([id(1), null, id(4), null]);
+    expect(fit(now, kestrelC1).zones[0]).toMatchObject({ slots: [1, 4], knob: [1, 0, 4] });
+  });
   test('beyond the last position nothing is taken', () => {
     const now = run(p, putAt(p.zones[0]!, kestrelC1, 16, [id(3), id(4)]));
     expect(knob(now, 0)[15]).toBe(id(3));

@@ -16,8 +16,8 @@ import { joining } from './matrix';
 
 /** How knob, channels, talkgroups and lists of a plan are wired, as something that can be drawn and followed. */
 
+/** The kinds of things that are wired; `member` is a channel as one that a scan list looks at, which is not whose list it is. */
 export const WIRED = ['zone', 'channel', 'talkgroup', 'receiveList', 'scanList', 'member'] as const;
-/** `member`: a channel as one that a scan list looks at, which is not whose list it is. */
 export type Wired = (typeof WIRED)[number];
 
 /** A thing in the drawing. */

@@ -40,7 +40,7 @@ export function ChoosePane({ choosing }: { choosing: Choosing }) {
   if (digital.length === 0)
     return (
       <p className="max-w-[60ch] text-[14px]">
-        No plan is for a radio that knows people. Make one for an Osprey D7 or a Kestrel C1 under Plans.
+        No plan is for a radio that knows people. Make one for a digital radio under Plans.
       </p>
     );
   return (
@@ -218,8 +218,8 @@ function Chosen({ choosing }: { choosing: Choosing }) {
       <div className="flex shrink-0 flex-col gap-1.5 border-t border-line p-3">
         {apart ? (
           <p className="text-soft">
-            The Osprey keeps people in a memory of their own: what is written there is not here yet. Its plan
-            is not changed.
+            This radio keeps people in a memory of their own, which Veridon does not write yet. The plan is
+            not changed.
           </p>
         ) : (
           <>
