@@ -49,42 +49,57 @@ const OFF = ['off', 'none', 'no', 'tx off'];
  * A shift of 100 or more without a unit is kilohertz (`-600`), unless a band of the radio holds it as a frequency: then it is
  * refused with both readings. docs/entry.md has a table of cases.
  */
-export function parseTransmit(text: string, context: TransmitContext): Result<Transmit> {
+export const parseTransmit = (text: string, context: TransmitContext): Result<Transmit> =>
+  transmitOf(text, context)(context.rx);
+
+/** What a text of a transmit side comes to for each receive frequency, as `parseTransmit` reads it: in a long file there are few texts and many frequencies. */
+export function transmitOf(
+  text: string,
+  { region, bands }: Omit<TransmitContext, 'rx'>,
+): (rx: Hertz) => Result<Transmit> {
   const shown = text.trim();
   const typed = plain(text).toLowerCase();
-  if (SAME.includes(typed)) return ok({ tx: context.rx, txFixed: false });
-  if (LISTEN.includes(typed)) return ok({ tx: null, txFixed: false });
+  if (SAME.includes(typed)) return (rx) => ok({ tx: rx, txFixed: false });
+  if (LISTEN.includes(typed)) return () => ok({ tx: null, txFixed: false });
   if (OFF.includes(typed))
-    return ok(
-      { tx: null, txFixed: false },
-      `“${shown}” is read as listen only. Write = to send where it receives.`,
-    );
-  if (/^-+$/.test(typed)) return usual('-', context);
-  if (typed === '+') return usual('+', context);
+    return () =>
+      ok(
+        { tx: null, txFixed: false },
+        `“${shown}” is read as listen only. Write = to send where it receives.`,
+      );
+  if (/^-+$/.test(typed)) return (rx) => usual('-', rx, region);
+  if (typed === '+') return (rx) => usual('+', rx, region);
   const signed = /^([+-])\s*([^+-]+)$/.exec(typed) ?? /^([^+-]+?)\s*([+-])$/.exec(typed);
   if (signed) {
     const [sign, size] = /[+-]/.test(signed[1]!) ? [signed[1]!, signed[2]!] : [signed[2]!, signed[1]!];
-    return shifted(sign as '+' | '-', size, shown, context);
+    return shifted(sign as '+' | '-', size, shown, bands);
   }
-  const absolute = parseFrequency(text, context.bands);
-  if (!absolute.ok) {
-    if (/\d/.test(typed)) return absolute;
-    return fail(
-      `“${shown}” is not a transmit side. Type a frequency, a shift such as -0.6, = for same, or x for listen only.`,
-    );
-  }
-  return ok({ tx: absolute.value, txFixed: absolute.value !== context.rx }, absolute.note);
+  const absolute = parseFrequency(text, bands);
+  if (absolute.ok) return (rx) => ok({ tx: absolute.value, txFixed: absolute.value !== rx }, absolute.note);
+  const refused = /\d/.test(typed)
+    ? absolute
+    : fail(
+        `“${shown}” is not a transmit side. Type a frequency, a shift such as -0.6, = for same, or x for listen only.`,
+      );
+  return () => refused;
 }
 
-function shifted(sign: '+' | '-', text: string, shown: string, context: TransmitContext): Result<Transmit> {
-  const size = parseShift(text, context.bands);
-  if (!size.ok) return size;
-  const tx = context.rx + (sign === '-' ? -size.value : size.value);
-  if (!isFrequency(tx)) return fail(`A shift of ${shown} leads to no usable frequency.`);
-  return ok({ tx, txFixed: false }, size.note);
+function shifted(
+  sign: '+' | '-',
+  text: string,
+  shown: string,
+  bands: readonly Range[] | undefined,
+): (rx: Hertz) => Result<Transmit> {
+  const size = parseShift(text, bands);
+  if (!size.ok) return () => size;
+  const shift = sign === '-' ? -size.value : size.value;
+  return (rx) =>
+    isFrequency(rx + shift)
+      ? ok({ tx: rx + shift, txFixed: false }, size.note)
+      : fail(`A shift of ${shown} leads to no usable frequency.`);
 }
 
-function usual(sign: '+' | '-', { rx, region }: TransmitContext): Result<Transmit> {
+function usual(sign: '+' | '-', rx: Hertz, region: Region): Result<Transmit> {
   const found = usualShift(rx, region);
   if (!found)
     return fail(`There is no usual shift at ${formatFrequency(rx)}. Type its size, such as ${sign}0.6.`);

@@ -11,7 +11,7 @@ import {
   type Column,
   type NewChannel,
 } from '../plan';
-import { LISTEN_ONLY_SERVICES, parseLocator } from '../radio';
+import { LISTEN_ONLY_SERVICES, parseLocator, transmitOf } from '../radio';
 import { rememberedByText } from '../remember';
 import type { Result } from '../result';
 import { cutText, isWritten, keepableText } from '../text';
@@ -123,16 +123,8 @@ function cellReaders(context: CellContext) {
   const bare = { rx: 0 };
   const of = (column: Read) => rememberedByText((text) => parseCell(column, text, bare, context));
   // There are few shifts, and many frequencies for each.
-  const transmit = rememberedByText((_shift) => new Map<number, Result<ChannelSet>>());
-  const tx = (text: string, receive: number) => {
-    const known = transmit(text);
-    let answer = known.get(receive);
-    if (!answer) {
-      if (known.size > 5000) known.clear();
-      known.set(receive, (answer = parseCell('tx', text, { rx: receive }, context)));
-    }
-    return answer;
-  };
+  const sides = rememberedByText((text) => transmitOf(text, context));
+  const tx = (text: string, receive: number): Result<ChannelSet> => sides(text)(receive);
   const name = (text: string) => parseCell('name', text, bare, context);
   return {
     ...{ name, tx },
