@@ -18,6 +18,8 @@ export interface Lying {
   keyDown: boolean;
   battery: number;
   halfWritten: boolean;
+  /** The people in it are there in part, and none of them is named. */
+  peopleHalf: boolean;
   fault: { kind: string };
   channel: FittedChannel | null;
   other: FittedChannel | null;

@@ -74,7 +74,9 @@ export function OnTable({
               ? `${radio.caller} calls`
               : radio.air
                 ? `hears ${radio.air}`
-                : 'nobody on the air here'}
+                : radio.peopleHalf
+                  ? 'people in part: it names none'
+                  : 'nobody on the air here'}
         </span>
       </p>
       <div className="flex flex-wrap items-center gap-1.5 px-3 py-2 text-[13px]">

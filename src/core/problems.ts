@@ -50,6 +50,7 @@ export const PROBLEM_KINDS = [
   'half-card',
   'no-copy',
   'no-live-link',
+  'no-people-memory',
   'not-alike',
   'not-live',
   'not-running',
@@ -68,6 +69,8 @@ export const PROBLEM_KINDS = [
   'directory-rubbish',
   'directory-slow',
   'people-busy',
+  'name-template',
+  'nobody-chosen',
   // Veridon itself
   'data-directory',
   'database-away',

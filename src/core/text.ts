@@ -47,3 +47,15 @@ export const isWritten = (text: string): boolean => {
   const first = text.charCodeAt(0);
   return (first > 0x20 && first < 0x7f) || text.trim() !== '';
 };
+
+/**
+ * So many seconds in words, as somebody would say how long to wait.
+ *
+ * @example durationText(110) // '1 min 50 s'
+ */
+export function durationText(seconds: number): string {
+  const whole = Math.max(1, Math.round(seconds));
+  const [minutes, rest] = [Math.floor(whole / 60), whole % 60];
+  if (minutes === 0) return `${rest} s`;
+  return rest === 0 ? `${minutes} min` : `${minutes} min ${rest} s`;
+}

@@ -107,6 +107,7 @@ export async function runCard(
       onEvent({ kind: 'progress', bytes: read.image.length, of: read.image.length });
       return { kind: 'finished', ident: read.ident, image: read.image };
     }
+    if (task.kind === 'people') throw new Error('No card has a memory for people');
     if (read.ident.serial !== task.serial)
       return failed('The card is of another unit: somebody has put another one in.');
     let bytes = 0;

@@ -215,8 +215,8 @@ export interface RankAnswer {
   curve: Point[];
 }
 
-/** People by how often they keyed up, pinned first; how much of it so many of them are. */
-export async function rankPeople({ groups, from, to, who, most }: RankQuery): Promise<RankAnswer> {
+/** Numbers of people by how often they keyed up, pinned first. */
+export async function rankedNumbers({ groups, from, to, who }: Omit<RankQuery, 'most'>) {
   const database = await reading();
   const rows = await database
     .select({ counts: keyUpDays.counts })
@@ -235,11 +235,16 @@ export async function rankPeople({ groups, from, to, who, most }: RankQuery): Pr
     .from(personMarks)
     .where(eq(personMarks.pinned, true));
   const inRoll = await rollNumbers();
-  const { ranked, keyUps, left } = rank(counts, {
+  return rank(counts, {
     pinned: new Set(pins.map(({ id }) => id)),
     // Numbers of people have seven figures; repeaters and services have fewer.
     isPerson: (id) => id >= 1_000_000 && (who === 'all' || inRoll === null || inRoll.has(id)),
   });
+}
+
+/** People by how often they keyed up, pinned first; how much of it so many of them are. */
+export async function rankPeople({ most, ...query }: RankQuery): Promise<RankAnswer> {
+  const { ranked, keyUps, left } = await rankedNumbers(query);
   const first = ranked.slice(0, most);
   const persons = new Map(
     (

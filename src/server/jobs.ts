@@ -1,7 +1,7 @@
 import { and, desc, eq, isNull, notInArray, or } from 'drizzle-orm';
 import type { Job, JobRequest, JobResult } from '../core/bench';
 import { contentToWrite } from '../core/check';
-import { bytesOf } from '../core/image';
+import { bytesOf, peopleBytes, peopleMemoryOf } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { Plan, RadioId } from '../core/plan';
 import { jobs, openDatabase, radios, type Database } from '../db';
@@ -11,8 +11,8 @@ import { NOBODY, once, type Asker } from './once';
 import { listLives } from './live';
 import { getPlan } from './plans';
 import { notFound, Problem } from './problem';
-import { brokenOff, wantWritable } from './may-write';
-import { PassFailed, passFailed, read, restore, resume, write } from './passes';
+import { brokenOff, wantFit, wantWritable } from './may-write';
+import { PassFailed, passFailed, read, restore, resume, write, writePeople } from './passes';
 import { getCopy } from './copies';
 import { freePort, holdPort, portWith, type Port } from './ports';
 import { calledOf } from './radios';
@@ -98,7 +98,12 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
   const before = asker.key === null ? undefined : await begun(request, asker);
   if (before) return before;
   const found = await portWith(request.radioId);
-  const plan = request.kind === 'write' ? await getPlan(request.planId) : undefined;
+  const plan =
+    request.kind === 'write'
+      ? await getPlan(request.planId)
+      : request.kind === 'people'
+        ? await getPlan(request.choice.planId)
+        : undefined;
   if (plan && request.kind === 'write' && plan.revision !== request.planRevision)
     throw new Problem(
       409,
@@ -108,6 +113,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
     );
   if (
     plan &&
+    request.kind === 'write' &&
     plan.plan.modelId !== found.model.id &&
     contentToWrite(plan.plan, found.model).channels.length === 0
   )
@@ -119,7 +125,16 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
     );
   const copy = request.kind === 'restore' ? await getCopy(request.copyId) : undefined;
   if (copy && request.kind === 'restore') wantForUnit(copy, request, found.model);
-  if (request.kind !== 'read') await wantWritable(found);
+  if (request.kind === 'people') {
+    wantFit(found);
+    if (!peopleMemoryOf(found.model))
+      throw new Problem(
+        422,
+        'no-people-memory',
+        'It has no memory for people',
+        `A ${found.model.name} has no memory of its own for people. Where it holds them among its talkgroups, put them into a plan and write that.`,
+      );
+  } else if (request.kind !== 'read') await wantWritable(found);
   if (request.kind === 'resume' && !(await brokenOff(request.radioId)))
     throw new Problem(
       409,
@@ -141,7 +156,8 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
     phase: 'getting ready',
     message: 'Getting ready.',
     bytes: 0,
-    of: bytesOf(found.model) * { read: 1, write: 3, restore: 3, resume: 2 }[request.kind],
+    // Of people it is known once they are gathered.
+    of: bytesOf(found.model) * { read: 1, write: 3, restore: 3, resume: 2, people: 0 }[request.kind],
     secondsLeft: null,
     startedAt: new Date().toISOString(),
     result: {},
@@ -216,6 +232,7 @@ async function carryOut(
     if (request.kind === 'read') await read(job, port, model, signal);
     else if (request.kind === 'write') await write(plan!, job, port, model, signal, request.seenCopyId);
     else if (request.kind === 'resume') await resume(job, port, model, signal);
+    else if (request.kind === 'people') await writePeople(request.choice, plan!, job, port, model, signal);
     else await restore(request.copyId, job, port, model, signal);
   } catch (error) {
     if (error instanceof PassFailed) state = await passFailed(job, error.end, signal.aborted);
@@ -258,7 +275,8 @@ const jobRows = (database: Database) =>
 
 function fromRow({ job: row, serial }: { job: typeof jobs.$inferSelect; serial: string | null }): Job {
   const model = modelById(row.modelId);
-  const of = model ? bytesOf(model) : 0;
+  const { people } = (row.result ?? {}) as JobResult;
+  const of = !model ? 0 : row.kind === 'people' ? (people ? peopleBytes(people, model) : 0) : bytesOf(model);
   return {
     id: row.id,
     kind: row.kind,
@@ -314,9 +332,12 @@ export async function closeLostJobs(): Promise<void> {
   );
   for (const { job: row, serial } of lost) {
     const harmless = row.kind === 'read';
-    const message = harmless
-      ? 'Veridon was stopped while reading. The radio is as it was.'
-      : `Veridon was stopped while writing ${stoppedOf(calledOf({ serial, modelId: row.modelId }), modelById(row.modelId))}`;
+    const message =
+      row.kind === 'people'
+        ? `Veridon was stopped while writing people into ${calledOf({ serial, modelId: row.modelId })}. They may be there in part: it shows no names then, and its plan is as it was. Write them again: it goes on where it was.`
+        : harmless
+          ? 'Veridon was stopped while reading. The radio is as it was.'
+          : `Veridon was stopped while writing ${stoppedOf(calledOf({ serial, modelId: row.modelId }), modelById(row.modelId))}`;
     await database
       .update(jobs)
       .set({ state: 'failed', message, endedAt: new Date() })

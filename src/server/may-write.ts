@@ -10,13 +10,12 @@ import { Problem } from './problem';
 
 /** What keeps a radio from being written, before anything is begun. */
 
-/** Refuses to write a radio whose memory may lie otherwise, that may go out in the middle, or of which nothing is sealed. */
-export async function wantWritable({
+/** Refuses to write a radio whose memory may lie otherwise, or that may go out in the middle. */
+export function wantFit({
   ident,
   model,
-  radioId,
   called,
-}: Present & { called: string }): Promise<void> {
+}: Pick<Present, 'ident' | 'model'> & { called: string }): void {
   if (isNewer(ident.firmware, model))
     throw new Problem(
       409,
@@ -31,6 +30,12 @@ export async function wantWritable({
       'Its battery is low',
       `The battery of ${called} is at ${ident.battery} percent; ${LOW_BATTERY} are wanted for a write. Charge it, or change the battery. Nothing was written.`,
     );
+}
+
+/** Refuses also where nothing of the radio is sealed. */
+export async function wantWritable(found: Present & { called: string }): Promise<void> {
+  wantFit(found);
+  const { radioId, called } = found;
   if ((await listCopies(radioId)).length === 0)
     throw new Problem(
       409,

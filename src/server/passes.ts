@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import type { Job } from '../core/bench';
+import type { Job, PeopleChoice } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { compareImages, encodeImage, imageForAnother, modelOfImage, restartFor } from '../core/image';
 import { modelById, type Model } from '../core/models';
@@ -9,6 +9,7 @@ import { jobs } from '../db';
 import { writing } from './database';
 import { brokenOff } from './may-write';
 import { Problem } from './problem';
+import { peopleForRadio } from './chosen-people';
 import { getCopy, newestSound, sealCopy } from './copies';
 import { followPort, type Port } from './ports';
 import { seeRadio, setRadioState } from './radios';
@@ -29,6 +30,10 @@ export async function passFailed(job: Job, end: PassEnd, stopped: boolean): Prom
   const state = stopped ? 'stopped' : 'failed';
   job.result.radio = end.radio;
   const reason = stopped ? 'Stopped.' : end.reason;
+  if (job.kind === 'people') {
+    job.message = `${reason} ${peopleLeft(job, end.radio)}`;
+    return state;
+  }
   if (end.radio === 'untouched') {
     const before =
       job.phase === 'reading back' ? 'It was written whole, but not read back.' : 'The radio is as it was.';
@@ -51,6 +56,19 @@ export async function passFailed(job: Job, end: PassEnd, stopped: boolean): Prom
   return state;
 }
 
+/** What a write of people that broke off left in the radio. */
+function peopleLeft({ called, result, of }: Job, radio: PassEnd['radio']): string {
+  const again = 'Write the same people again: it goes on where it was.';
+  switch (radio) {
+    case 'untouched':
+      return `The people in ${called} are as they were.`;
+    case 'written, not confirmed':
+      return `All of them were sent to ${called}, but it has not confirmed them. ${again}`;
+    default:
+      return `${grouped(result.bytesIn ?? 0)} of ${grouped(of)} bytes of people are in ${called}. It shows numbers and no names until they are whole; its plan is as it was. ${again}`;
+  }
+}
+
 /** One pass over the link, from `from` bytes of the job's progress on. */
 async function pass(
   job: Job,
@@ -69,7 +87,7 @@ async function pass(
     if (event.kind === 'resumed') job.result.resumedAt = event.bytes;
     if (event.kind !== 'progress') return;
     job.bytes = from + event.bytes;
-    if (task.kind === 'write') job.result.bytesIn = event.bytes;
+    if (task.kind === 'write' || task.kind === 'people') job.result.bytesIn = event.bytes;
     const rate = event.bytes / (performance.now() - began);
     job.secondsLeft = Math.ceil((job.of - job.bytes) / rate / 1000);
   };
@@ -220,6 +238,44 @@ const afterwards = ({ link }: Model) => (link?.kind === 'card' ? ' Now load it i
 /** What is said of settings that want a restart; nothing where there are none. */
 const restarting = (labels: readonly string[]) =>
   labels.length === 0 ? '' : ` Switch it off and on: ${labels.join(', ')} changed.`;
+
+/** Writes people into the memory that the radio has for them: gathered, sent, and proved by the radio's own sum of what it holds then. */
+export async function writePeople(
+  choice: PeopleChoice,
+  plan: Plan,
+  job: Job,
+  port: Port,
+  model: Model,
+  signal: AbortSignal,
+): Promise<void> {
+  const asked = await runLink(port.place, model, { kind: 'identify' }, undefined, signal);
+  if (asked.kind === 'failed') throw new PassFailed(asked);
+  const stopped = () => new PassFailed({ kind: 'failed', reason: 'Stopped.', radio: 'untouched' });
+  job.message = 'Gathering the people.';
+  const { bytes, people, over } = await peopleForRadio(choice, plan, model, signal, (so) => {
+    job.message = `Gathering the people: ${grouped(so)} so far.`;
+  }).catch((error: unknown) => {
+    throw signal.aborted ? stopped() : error;
+  });
+  job.of = bytes.length;
+  await pass(
+    job,
+    port,
+    model,
+    { kind: 'people', people: bytes, serial: asked.ident.serial },
+    'writing',
+    `Writing ${grouped(people)} people into ${job.called}.`,
+    signal,
+  );
+  job.result.people = people;
+  if (over > 0) job.result.peopleOver = over;
+  const { resumedAt = 0 } = job.result;
+  const went =
+    resumedAt === bytes.length
+      ? `${job.called} held these ${grouped(people)} people already: nothing was written.`
+      : `${resumedAt > 0 ? `The write went on at byte ${grouped(resumedAt)}. ` : ''}${job.called} holds ${grouped(people)} people, and its sum of all ${grouped(bytes.length)} bytes is that of what was sent.`;
+  job.message = `${went}${over > 0 ? ` ${grouped(over)} found no room.` : ''}`;
+}
 
 export async function restore(
   copyId: string,

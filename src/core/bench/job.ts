@@ -1,16 +1,36 @@
 import { z } from 'zod';
 import { imageComparisonSchema } from '../image';
 import { RADIO_STATES } from '../link';
-import { planIdSchema, radioIdSchema } from '../plan';
+import { HIGHEST_NUMBER, planIdSchema, radioIdSchema } from '../plan';
+import { wantedText } from '../text.schema';
 import { copyIdSchema } from './copy';
 import { ownSettingsSchema } from './several';
 
-export const JOB_KINDS = ['read', 'write', 'restore', 'resume'] as const;
+export const JOB_KINDS = ['read', 'write', 'restore', 'resume', 'people'] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
 export const JOB_STATES = ['running', 'done', 'failed', 'stopped'] as const;
 /** What a job is at just now. */
 export const JOB_PHASES = ['getting ready', 'reading', 'writing', 'reading back', 'ended'] as const;
 export type JobState = (typeof JOB_STATES)[number];
+
+const daySchema = z.string().regex(/^\d{4}-\d\d-\d\d$/, 'is no day such as 2026-11-20');
+
+/** Which people, and how they are named. */
+export const peopleChoiceSchema = z.strictObject({
+  /** The plan by whose abbreviations names are shortened. */
+  planId: planIdSchema,
+  template: wantedText(80),
+  /** So many of those who were heard, pinned first. */
+  heard: z.int().min(0).max(1_000_000),
+  /** By key-ups on these talkgroups; on all of them where there are none. */
+  groups: z.array(z.int().min(1).max(HIGHEST_NUMBER)).max(200),
+  from: daySchema.optional(),
+  to: daySchema.optional(),
+  who: z.enum(['in the roll', 'all']),
+  /** After them everybody else in the roll, by number, as far as there is room. */
+  rest: z.boolean(),
+});
+export type PeopleChoice = z.infer<typeof peopleChoiceSchema>;
 
 /** What is asked for. A write says the radio and the revision that the person agreed to. */
 export const jobRequestSchema = z.discriminatedUnion('kind', [
@@ -34,6 +54,8 @@ export const jobRequestSchema = z.discriminatedUnion('kind', [
   }),
   /** Goes on with the write or restore that broke off. */
   z.strictObject({ kind: z.literal('resume'), radioId: radioIdSchema }),
+  /** Writes people into the memory that the radio has for them alone. */
+  z.strictObject({ kind: z.literal('people'), radioId: radioIdSchema, choice: peopleChoiceSchema }),
 ]);
 export type JobRequest = z.infer<typeof jobRequestSchema>;
 
@@ -45,6 +67,9 @@ export const jobResultSchema = z.object({
   /** Bytes that were in already when a write went on. */
   resumedAt: z.int().optional(),
   comparison: imageComparisonSchema.optional(),
+  /** People that are in the radio, and those that found no room. */
+  people: z.int().optional(),
+  peopleOver: z.int().optional(),
   /** Channels written, and those that a stop held back. */
   channels: z.int().optional(),
   heldBack: z.int().optional(),

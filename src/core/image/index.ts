@@ -1,5 +1,6 @@
 export * from './byte-map';
 export * from './image';
+export * from './people-memory';
 export * from './recognise';
 export * from './settings';
 export * from './settings.schema';

@@ -29,7 +29,18 @@ import { NOTHING_PENDING, type Pending } from './scan';
  */
 
 type Phase =
-  'greeting' | 'moving' | 'reading' | 'summing' | 'opening' | 'writing' | 'closing' | 'finished' | 'failed';
+  | 'greeting'
+  | 'moving'
+  | 'reading'
+  | 'summing'
+  /** People: what is there is asked for before anything is written, and again once all is. */
+  | 'asking'
+  | 'opening'
+  | 'writing'
+  | 'closing'
+  | 'proving'
+  | 'finished'
+  | 'failed';
 
 export type BlockModel = Pick<Model, 'id' | 'name' | 'link'>;
 
@@ -48,6 +59,8 @@ export interface BlockState {
   parts: readonly Uint8Array[];
   /** Blocks asked for or sent, and not answered, oldest first. */
   underWay: readonly number[];
+  /** The blocks before this one are there, or were asked for or sent. */
+  next: number;
   /** Silences in a row. */
   silences: number;
 }
@@ -75,10 +88,16 @@ export function moduleStretch(
 
 const moduleOf = ({ task }: Pick<BlockState, 'task'>) => task.module ?? 0;
 
-export function startBlock(model: BlockModel, task: LinkTask): Step {
+/** What goes over the line: the module's stretch of what is written, all people, or as much as is read. */
+function stretchOf(model: BlockModel, task: LinkTask): Uint8Array {
+  if (task.kind === 'people') return task.people;
   const { from, bytes } = moduleStretch(model, task.module ?? 0);
-  const blocks = Math.ceil(bytes / blockLinkOf(model).blockBytes);
-  const image = task.kind === 'write' ? task.image.slice(from, from + bytes) : new Uint8Array(bytes);
+  return task.kind === 'write' ? task.image.slice(from, from + bytes) : new Uint8Array(bytes);
+}
+
+export function startBlock(model: BlockModel, task: LinkTask): Step {
+  const image = stretchOf(model, task);
+  const blocks = Math.ceil(image.length / blockLinkOf(model).blockBytes);
   const state: BlockState = {
     ...{ model, task, image, parts: Array.from({ length: blocks }, () => NOTHING_PENDING) },
     phase: 'greeting',
@@ -86,6 +105,7 @@ export function startBlock(model: BlockModel, task: LinkTask): Step {
     ident: null,
     done: Array.from({ length: blocks }, () => false),
     underWay: [],
+    next: 0,
     silences: 0,
   };
   return { state, send: [blockFrame('hello')], events: [] };
@@ -123,9 +143,9 @@ function ended(step: Step, event: LinkEvent): Step {
 
 /** What is known of the radio: a module before this one has been written, or a block of this one is in. */
 function radioState({ phase, done, task, ident }: BlockState): RadioState {
-  if (task.kind !== 'write') return 'untouched';
+  if (task.kind !== 'write' && task.kind !== 'people') return 'untouched';
   const begun = done.some(Boolean) || (task.module ?? 0) > 0 || ident?.halfWritten === true;
-  if (phase === 'closing') return 'written, not confirmed';
+  if (phase === 'closing' || phase === 'proving') return 'written, not confirmed';
   if (phase === 'writing') return begun ? 'half written' : 'perhaps begun';
   return (task.module ?? 0) > 0 ? 'half written' : 'untouched';
 }
@@ -161,7 +181,11 @@ function quiet(step: Step): Step {
       step.send.push(sumFrame(state));
       break;
     case 'opening':
-      step.send.push(blockFrame('open', 0, openPayload(state.image)));
+      step.send.push(openFrame(state));
+      break;
+    case 'asking':
+    case 'proving':
+      step.send.push(blockFrame('people'));
       break;
     case 'closing':
       step.send.push(blockFrame('close'));
@@ -190,7 +214,11 @@ function takeFrame(step: Step, frame: BlockFrame): void {
       if (command === 'taken' && underWay.includes(block)) blockTaken(step, block);
       return;
     case 'closing':
-      if (command === 'closed') finish(step, null);
+      if (command === 'closed') closed(step);
+      return;
+    case 'asking':
+    case 'proving':
+      if (command === 'counted') counted(step, frame.payload);
   }
 }
 
@@ -213,12 +241,15 @@ function identified(step: Step, payload: Uint8Array): void {
   step.state = { ...step.state, ident };
   step.events.push({ kind: 'identified', ident });
   if (task.kind === 'identify') return void finish(step, null);
-  if (task.kind === 'write' && ident.serial !== task.serial)
+  if ((task.kind === 'write' || task.kind === 'people') && ident.serial !== task.serial)
     return void failed(
       step,
       `This is ${called(ident.serial)}, not ${called(task.serial)}: nothing was written.`,
     );
-  if (ident.module !== moduleOf(step.state)) {
+  if (task.kind === 'people') {
+    step.state = { ...step.state, phase: 'asking' };
+    step.send.push(blockFrame('people'));
+  } else if (ident.module !== moduleOf(step.state)) {
     step.state = { ...step.state, phase: 'moving' };
     step.send.push(blockFrame('module', moduleOf(step.state)));
   } else if (task.kind === 'read') {
@@ -226,16 +257,19 @@ function identified(step: Step, payload: Uint8Array): void {
     fillWindow(step);
   } else {
     step.state = { ...step.state, phase: 'opening' };
-    step.send.push(blockFrame('open', 0, openPayload(step.state.image)));
+    step.send.push(openFrame(step.state));
   }
 }
+
+const openFrame = ({ image, task }: BlockState) =>
+  blockFrame(task.kind === 'people' ? 'openPeople' : 'open', 0, openPayload(image));
 
 const sumFrame = ({ image }: BlockState) => blockFrame('sum', 0, bigEndian(image.length, 4));
 
 function progress(step: Step): void {
-  const { model, done, image } = step.state;
+  const { model, next, underWay, image } = step.state;
   const size = blockLinkOf(model).blockBytes;
-  const bytes = Math.min(image.length, done.filter(Boolean).length * size);
+  const bytes = Math.min(image.length, (next - underWay.length) * size);
   step.events.push({ kind: 'progress', bytes, of: image.length });
 }
 
@@ -256,13 +290,14 @@ function sendBlock(step: Step, block: number): void {
 
 function fillWindow(step: Step): void {
   const { window } = blockLinkOf(step.state.model);
-  while (step.state.underWay.length < window) {
-    const { done, underWay } = step.state;
-    const next = done.findIndex((there, block) => !there && !underWay.includes(block));
-    if (next < 0) return;
+  while (step.state.underWay.length < window && step.state.next < step.state.done.length) {
+    const { next } = step.state;
+    step.state = { ...step.state, next: next + 1 };
     sendBlock(step, next);
   }
 }
+
+const isDone = ({ next, done, underWay }: BlockState) => next === done.length && underWay.length === 0;
 
 /** A block is done. Answers come in the order of what was asked: one that was passed over was lost, and is said again. */
 function blockDone(step: Step, block: number): void {
@@ -284,7 +319,7 @@ function blockGiven(step: Step, block: number, payload: Uint8Array): void {
   if (payload.length !== Math.min(size, image.length - block * size)) return;
   step.state = { ...step.state, parts: step.state.parts.with(block, payload) };
   blockDone(step, block);
-  if (!step.state.done.every(Boolean)) return;
+  if (!isDone(step.state)) return;
   const whole = new Uint8Array(image.length);
   for (const [at, part] of step.state.parts.entries()) whole.set(part, at * size);
   step.state = { ...step.state, phase: 'summing', image: whole };
@@ -301,8 +336,9 @@ function summed(step: Step, payload: Uint8Array): void {
 function opened(step: Step, address: number): void {
   const { model, done, image } = step.state;
   const size = blockLinkOf(model).blockBytes;
-  const there = Math.min(done.length, Math.floor(address / size));
-  step.state = { ...step.state, phase: 'writing', done: done.map((_, block) => block < there) };
+  // The last block may be shorter.
+  const there = address >= image.length ? done.length : Math.floor(address / size);
+  step.state = { ...step.state, phase: 'writing', next: there, done: done.map((_, block) => block < there) };
   if (there > 0) {
     step.events.push({ kind: 'resumed', bytes: Math.min(image.length, there * size) });
     progress(step);
@@ -313,10 +349,44 @@ function opened(step: Step, address: number): void {
 
 function blockTaken(step: Step, block: number): void {
   blockDone(step, block);
-  if (step.state.done.every(Boolean)) close(step);
+  if (isDone(step.state)) close(step);
 }
 
 function close(step: Step): void {
   step.state = { ...step.state, phase: 'closing' };
   step.send.push(blockFrame('close'));
+}
+
+/** The radio has all of it. Of people it is asked what it holds then: they are not read back, which would take as long again. */
+function closed(step: Step): void {
+  if (step.state.task.kind !== 'people') return void finish(step, null);
+  step.state = { ...step.state, phase: 'proving' };
+  step.send.push(blockFrame('people'));
+}
+
+/** What a radio says of its memory for people: its room, how much of it is in use (bytes), the CRC-32 of that, and whether it is whole. */
+function counted(step: Step, payload: Uint8Array): void {
+  const { image, phase } = step.state;
+  if (payload.length !== 13)
+    return void failed(step, 'What the radio says of its memory for people makes no sense.');
+  const [room, bytes, sum] = [0, 4, 8].map((at) => numberIn(payload, at, 4)) as [number, number, number];
+  const same = bytes === image.length && sum === crc32(image) && payload[12] === 0;
+  if (same) {
+    // They were there before anything was written: it is as if a write went on at its end.
+    if (phase === 'asking')
+      step.events.push({ kind: 'resumed', bytes }, { kind: 'progress', bytes, of: bytes });
+    return void finish(step, null);
+  }
+  if (phase === 'proving')
+    return void failed(
+      step,
+      'The people in the radio do not add up to those that were sent. Write them again.',
+    );
+  if (room < image.length)
+    return void failed(
+      step,
+      `There is room for ${room.toLocaleString('en')} bytes of people in this radio; these are ${image.length.toLocaleString('en')}.`,
+    );
+  step.state = { ...step.state, phase: 'opening' };
+  step.send.push(openFrame(step.state));
 }

@@ -9,7 +9,11 @@ import { NOTHING_PENDING, type Pending } from './scan';
  * names the unit that it is meant for, and has the whole image.
  */
 export type LinkTask = { module?: number } & (
-  { kind: 'identify' } | { kind: 'read' } | { kind: 'write'; image: Uint8Array; serial: string | null }
+  | { kind: 'identify' }
+  | { kind: 'read' }
+  | { kind: 'write'; image: Uint8Array; serial: string | null }
+  /** The memory that some radios have for people alone, whole. */
+  | { kind: 'people'; people: Uint8Array; serial: string | null }
 );
 
 /**
@@ -211,6 +215,7 @@ function identified(step: LinkStep, payload: Uint8Array): void {
     step.send.push(frameBytes('read'));
     return;
   }
+  if (task.kind === 'people') throw new Error(`A ${model.name} has no memory for people`);
   if (ident.serial !== task.serial)
     return void failed(
       step,

@@ -1,5 +1,6 @@
 export * from './block';
 export * from './block-frame';
+export * from './block-time';
 export * from './card';
 export * from './card-zip';
 export * from './driver';

@@ -144,6 +144,8 @@ export function callShown(
   { talkgroups, receiveLists }: Pick<Content, 'talkgroups' | 'receiveLists'>,
   { from, to }: CallOnAir,
   ownId: number | null,
+  /** Who has a number among people that lie in a memory of their own. */
+  nameOf: (id: number) => string | undefined = () => undefined,
 ): string | null {
   const { digital } = channel;
   if (!digital) return null;
@@ -159,5 +161,5 @@ export function callShown(
     );
   if (!opens) return null;
   const who = talkgroups.find(({ address, call }) => call === 'private' && address === from);
-  return who?.name || String(from);
+  return who?.name || nameOf(from) || String(from);
 }

@@ -110,7 +110,13 @@ const digitalSchema = z.object({
   /** Where it has people: among the talkgroups, or so many in a memory of their own. */
   people: z.discriminatedUnion('where', [
     z.object({ where: z.literal('talkgroups') }),
-    z.object({ where: z.literal('apart'), count: z.int().min(1), name: z.int().min(1) }),
+    z.object({
+      where: z.literal('apart'),
+      count: z.int().min(1),
+      name: z.int().min(1),
+      /** What that memory begins with, eight characters. */
+      signature: z.string().length(8),
+    }),
   ]),
   receiveLists: setsSchema.extend({ members: z.int().min(1) }),
   politeness: z.array(z.enum(POLITENESS)).min(1),

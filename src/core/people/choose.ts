@@ -3,6 +3,8 @@ import {
   abbreviationsOf,
   fillTemplate,
   fitName,
+  type Abbreviations,
+  type NameRules,
   TALKGROUP_NAME_LIMIT,
   type Edit,
   type Plan,
@@ -46,6 +48,26 @@ export interface ShownPerson {
   shown: string;
 }
 
+/** What the names of people may be on a model. */
+export const peopleNameRules = ({ digital, names }: Model): NameRules => ({
+  length: digital?.people.where === 'apart' ? digital.people.name : (digital?.talkgroups.name ?? 16),
+  characters: names.characters,
+});
+
+/** A name as a radio shows it; the number, where nothing of a name is left in its characters. */
+export function nameOnRadio(
+  person: Person,
+  template: string,
+  rules: NameRules,
+  abbreviations: Abbreviations,
+): Result<string> {
+  const name = displayName(person, template);
+  if (!name.ok) return name;
+  const text =
+    fitName(name.value, rules, abbreviations).text || fitName(person.call, rules, abbreviations).text;
+  return ok(text || String(person.id));
+}
+
 /** Names as the radio shows them, those that lose most first: what is worth looking at before it is done. */
 export function worstNames(
   people: readonly Person[],
@@ -54,11 +76,7 @@ export function worstNames(
   model: Model,
   most: number,
 ): ShownPerson[] {
-  const length =
-    model.digital?.people.where === 'apart'
-      ? model.digital.people.name
-      : (model.digital?.talkgroups.name ?? 16);
-  const rules = { length, characters: model.names.characters };
+  const rules = peopleNameRules(model);
   return people
     .flatMap((person): ShownPerson[] => {
       const name = displayName(person, template);

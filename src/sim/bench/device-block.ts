@@ -15,6 +15,7 @@ import {
   type Scanned,
 } from '../../core/link';
 import { answerLive } from './device-live';
+import { answerPeople } from './device-people';
 import { counted, keptOwn, LOW_BATTERY, NO, type Device, type Heard } from './device';
 
 /** A write of a module: kept through a pulled cable and a switched-off radio until the whole radio is written, so that it can go on. */
@@ -61,13 +62,16 @@ export const hearNoBlock = (before: Device): Heard =>
 function answerAll(before: Device, { frames, damaged, pending }: Scanned<BlockFrame>): Heard {
   let heard: Heard = { device: { ...before, block: { ...before.block, pending } }, send: [] };
   for (const frame of frames) {
-    const next = answer(heard.device, frame);
+    const next = answerPeople(heard.device, frame) ?? answer(heard.device, frame);
     heard = { device: next.device, send: [...heard.send, ...next.send], moves: next.moves ?? heard.moves };
   }
-  const missing = writeOf(heard.device)?.taken.indexOf(false) ?? -1;
+  if (damaged === 0) return heard;
+  const { people } = heard.device;
+  const missing = people.open
+    ? (people.write?.blocks.indexOf(null) ?? -1)
+    : (writeOf(heard.device)?.taken.indexOf(false) ?? -1);
   // A damaged block has no address that can be trusted: the first that has not arrived is named.
-  if (damaged > 0 && missing >= 0)
-    heard.send.push(no(missing * blockLinkOf(before.model).blockBytes, NO.damaged));
+  if (missing >= 0) heard.send.push(no(missing * blockLinkOf(before.model).blockBytes, NO.damaged));
   return heard;
 }
 
@@ -151,7 +155,10 @@ function openWrite(device: Device, payload: Uint8Array, bytes: number): Heard {
         };
   const missing = write.taken.indexOf(false);
   const there = missing < 0 ? bytes : missing * blockBytes;
-  return said({ ...device, block: withWrite(device, write) }, blockFrame('opened', there));
+  return said(
+    { ...device, people: { ...device.people, open: false }, block: withWrite(device, write) },
+    blockFrame('opened', there),
+  );
 }
 
 function put(device: Device, address: number, payload: Uint8Array): Heard {

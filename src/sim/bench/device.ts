@@ -20,6 +20,7 @@ import {
 } from '../../core/link';
 import { cableOf, slotsOf, type Model } from '../../core/models';
 import type { LiveSide } from './device-live';
+import { noPeople, type PeopleSide } from './device-people';
 import { freshBlockSide, hearBlock, hearNoBlock, type BlockSide } from './device-block';
 
 /** A radio's inside: memory and the state of its link. A value; `hear` gives the next. */
@@ -47,6 +48,8 @@ export interface Device {
   };
   /** The same of a block link. */
   block: BlockSide;
+  /** Its memory for people alone, where it has one. */
+  people: PeopleSide;
   /** The same of a live link: null while it is not entered. */
   live: LiveSide | null;
 }
@@ -74,6 +77,7 @@ export const deviceOf = (
   identAs: model.link?.ident ?? '',
   link: freshLink(model),
   block: freshBlockSide(),
+  people: noPeople(),
   live: null,
 });
 
@@ -240,16 +244,21 @@ export function counted(device: Device, offset: number): Device {
 }
 
 /** What is left of its link when its line is gone: a write that broke off on a block link can go on, where it was. */
-export const letGo = ({ model, block }: Device): Pick<Device, 'link' | 'block' | 'live'> => ({
+export const letGo = ({
+  model,
+  block,
+  people,
+}: Device): Pick<Device, 'link' | 'block' | 'people' | 'live'> => ({
   link: freshLink(model),
   block: freshBlockSide(block.writes, block.module),
+  people: { ...people, open: false },
   live: null,
 });
 
 /** Switched on: the radio counts it and forgets what its link was at. */
 export function powerUp(device: Device): Device {
-  const { link, block } = letGo(device);
-  return { ...counted(device, 0), link, block: { ...block, module: 0 }, live: null };
+  const { block, ...rest } = letGo(device);
+  return { ...counted(device, 0), ...rest, block: { ...block, module: 0 } };
 }
 
 const decodedOnce = new WeakMap<Uint8Array, RadioContent | null>();

@@ -17,9 +17,11 @@ import {
   type Heard,
 } from './device';
 import { freshBlockSide } from './device-block';
+import { nameInRadio, peopleHalf } from './device-people';
 import { newsOf } from './device-live';
 import { Line } from './line';
 import { MemoryCard } from './memory-card';
+import { PeopleFile } from './people-file';
 import type { Fault, handleSchema } from './handles';
 import { newMemory, type UnitSpec } from './units';
 
@@ -65,6 +67,7 @@ export class Station {
   private silence: NodeJS.Timeout | undefined;
   /** Its memory card, where it has one in place of a cable. */
   private readonly card: MemoryCard | null;
+  private readonly people: PeopleFile;
 
   constructor(
     readonly spec: UnitSpec,
@@ -80,7 +83,8 @@ export class Station {
     this.card = model.link?.kind === 'card' ? new MemoryCard(folder, spec.id) : null;
     const kept = this.kept();
     const memory = kept?.memory ?? newMemory(spec);
-    this.device = deviceOf(spec, memory);
+    this.people = new PeopleFile(this.file('people'));
+    this.device = { ...deviceOf(spec, memory), people: this.people.read() };
     if (kept) {
       const { halfWritten, battery, writes } = kept;
       this.device = { ...this.device, halfWritten, battery, slot: kept.slot, block: freshBlockSide(writes) };
@@ -91,7 +95,7 @@ export class Station {
     this.keep();
   }
 
-  private file(kind: 'radio' | 'bin' | 'json'): string {
+  private file(kind: 'radio' | 'people' | 'bin' | 'json'): string {
     return join(this.folder, `${this.spec.serial}.${kind}`);
   }
 
@@ -119,6 +123,7 @@ export class Station {
       (write) => write && { ...write, received: Buffer.from(write.received).toString('base64') },
     );
     const memory = Buffer.from(this.device.memory).toString('base64');
+    this.people.keep(this.device.people);
     keepFile(
       this.file('radio'),
       JSON.stringify({ plugged, on, slot, cable, battery, halfWritten, writes, memory }),
@@ -150,6 +155,7 @@ export class Station {
       keyDown,
       battery: device.battery,
       halfWritten: device.halfWritten,
+      peopleHalf: peopleHalf(device.people),
       fault,
       port: this.port(),
       face: on ? this.face() : null,
@@ -179,7 +185,9 @@ export class Station {
       /** Who is heard calling, by name or ID; null where nobody is, or where its squelch stays shut. */
       caller:
         this.on && channel && content && this.talk
-          ? callShown(channel, content, this.talk, typeof ownId === 'number' ? ownId : null)
+          ? callShown(channel, content, this.talk, typeof ownId === 'number' ? ownId : null, (id) =>
+              nameInRadio(this.device, id),
+            )
           : null,
       air: channel && this.hears(channel.rx),
     };
@@ -300,6 +308,7 @@ export class Station {
     this.toRadio.clear();
     this.toHost.clear();
     this.device = { ...this.device, ...letGo(this.device) };
+    this.people.keep(this.device.people);
     socket?.destroy();
   }
 
@@ -364,6 +373,7 @@ export class Station {
     this.device = device;
     for (const frame of send) this.toHost.put(frame);
     if (device.memory !== before.memory || device.halfWritten !== before.halfWritten) this.keep();
+    else this.people.keep(device.people);
     if (moves) this.move();
   }
 

@@ -3,12 +3,11 @@
 import { useState } from 'react';
 import { modelById } from '@/core/models';
 import { USUAL_REGION } from '@/core/radio';
-import { AtItsMoment, GetReady, RadioFace } from '@/views/parts';
+import { AtItsMoment, GetReady, JobPanel, RadioFace } from '@/views/parts';
 import { Button, Trouble, useCommands } from '@/ui';
 import { ByHandPanel } from './by-hand-panel';
 import { CopiesPanel } from './copies-panel';
 import { HeldPanel } from './held-panel';
-import { JobPanel } from './job-panel';
 import { LivePanel } from './live-panel';
 import { SeveralPanel } from './several-panel';
 import { SilentPort } from './silent-port';

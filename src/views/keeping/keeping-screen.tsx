@@ -21,6 +21,7 @@ const DID: Record<Job['kind'], string> = {
   write: 'written',
   restore: 'restored',
   resume: 'gone on with',
+  people: 'given people',
 };
 
 /** The last transfers between Veridon and radios, whatever came of them. */

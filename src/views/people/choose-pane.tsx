@@ -1,15 +1,17 @@
 'use client';
 
+import clsx from 'clsx';
 import { callNumberText } from '@/core/plan';
 import { Button, Choice, Field, Moment, Scroll, TickField, Trouble } from '@/ui';
 import { CutChart } from './cut-chart';
+import { IntoRadio } from './into-radio';
 import { PERIODS, type Choosing, type Period } from './use-choose';
 
 const grouped = (n: number) => n.toLocaleString('en');
 const TEMPLATES = ['{call} {first}', '{call}', '{first} {call}', '{call} {name}', '{name}', '{call} {town}'];
 
 /** People chosen for a radio: ranked by what is heard of them, cut where the radio or the person says, named by a template. */
-export function ChoosePane({ choosing }: { choosing: Choosing }) {
+export function ChoosePane({ choosing, rollPeople }: { choosing: Choosing; rollPeople: number }) {
   const { board, load, loading, stop, digital, plan, ranked } = choosing;
   const of = board.data?.board ?? null;
   const told = board.data?.load ?? null;
@@ -70,7 +72,7 @@ export function ChoosePane({ choosing }: { choosing: Choosing }) {
           {told?.state === 'failed' && <span className="text-stop"> {told.message}</span>}
         </p>
       </section>
-      <Chosen choosing={choosing} />
+      <Chosen {...{ choosing, rollPeople }} />
     </div>
   );
 }
@@ -152,9 +154,8 @@ function Rule({ choosing }: { choosing: Choosing }) {
 
 /** The curve, and what the cut comes to in a sentence. */
 function Cut({ choosing }: { choosing: Choosing }) {
-  const { ranked, room, taken, setCut, people } = choosing;
+  const { ranked, room, taken, setCut, people, covered } = choosing;
   const { curve, keyUps, left } = ranked.data!;
-  const covered = choosing.chosen.reduce((sum, one) => sum + one.keyUps, 0);
   const share = keyUps === 0 ? 0 : (covered / keyUps) * 100;
   return (
     <>
@@ -172,21 +173,39 @@ function Cut({ choosing }: { choosing: Choosing }) {
 }
 
 /** Who is chosen, as the radio will show them, and the button that does it. */
-function Chosen({ choosing }: { choosing: Choosing }) {
-  const { chosen, template, setTemplate, worst, made, put, apart, plan, shownName } = choosing;
-  const templates = TEMPLATES.includes(template) ? TEMPLATES : [template, ...TEMPLATES];
+function Chosen({ choosing, rollPeople }: { choosing: Choosing; rollPeople: number }) {
+  const { chosen, taken, template, setTemplate, templateTrouble, worst } = choosing;
+  const { made, put, apart, plan, model, shownName } = choosing;
   return (
     <section
       aria-label="Who is chosen"
       className="flex min-h-0 flex-col rounded-md border border-line bg-sheet text-[13px]"
     >
       <div className="shrink-0 border-b border-line p-3">
-        <Choice
+        <Field
           label="Shown as"
           value={template}
-          options={templates.map((one) => [one, one] as const)}
-          onChange={setTemplate}
+          maxLength={80}
+          spellCheck={false}
+          {...(templateTrouble !== null && { id: 'shown-as', problem: templateTrouble })}
+          onChange={(event) => setTemplate(event.target.value)}
         />
+        <div role="group" aria-label="Names as they are often shown" className="flex flex-wrap gap-1 pt-1.5">
+          {TEMPLATES.map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={one === template}
+              className={clsx(
+                'mono rounded border px-1.5 py-0.5 text-[11.5px]',
+                one === template ? 'border-ink bg-wash-faint' : 'border-line text-soft',
+              )}
+              onClick={() => setTemplate(one)}
+            >
+              {one}
+            </button>
+          ))}
+        </div>
         {worst.length > 0 && (
           <div className="pt-2">
             <h2 className="text-[12px] font-semibold text-soft">Cut the most on this radio</h2>
@@ -211,16 +230,11 @@ function Chosen({ choosing }: { choosing: Choosing }) {
             </li>
           ))}
         </ol>
-        {chosen.length > 200 && (
-          <p className="px-3 py-1 text-soft">and {grouped(chosen.length - 200)} more</p>
-        )}
+        {taken > 200 && <p className="px-3 py-1 text-soft">and {grouped(taken - 200)} more</p>}
       </Scroll>
       <div className="flex shrink-0 flex-col gap-1.5 border-t border-line p-3">
-        {apart ? (
-          <p className="text-soft">
-            This radio keeps people in a memory of their own, which Veridon does not write yet. The plan is
-            not changed.
-          </p>
+        {apart && model ? (
+          <IntoRadio {...{ choosing, model, rollPeople }} />
         ) : (
           <>
             {made && !made.ok && <p className="text-caution">{made.reason}</p>}

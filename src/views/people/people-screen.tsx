@@ -82,7 +82,7 @@ export function PeopleScreen() {
         {roll.data && !roll.data.roll ? (
           <NoRoll hand={hand} />
         ) : page === 'choose' ? (
-          <ChoosePane choosing={choosing} />
+          <ChoosePane {...{ choosing, rollPeople: all }} />
         ) : (
           <section
             aria-label="People"

@@ -7,10 +7,14 @@ import { peopleApi } from '@/api/people';
 import { planApi } from '@/api/plans';
 import { modelById } from '@/core/models';
 import { choosePeople, displayName, roomForPeople, worstNames } from '@/core/people/choose';
+import { coveredBy } from '@/core/people/rank';
+import type { PeopleChoice } from '@/core/bench';
 import type { Board } from '@/core/people/person.schema';
 import { makeId, type PlanId } from '@/core/plan';
 
 const LOADING_MS = 300;
+/** Of those who go into a memory of their own so many are named here; they are gathered by the server. */
+const NAMED_APART = 200;
 const DAY_MS = 86_400_000;
 
 /** Periods that are offered, in days before the board's newest; 0 is all of it. */
@@ -77,13 +81,13 @@ export function useChoose() {
   const apart = model?.digital?.people.where === 'apart';
   const of = board.data?.board ?? null;
   const ranked = useQuery({
-    queryKey: ['people', 'ranked', of?.at, [...groups].join(), period, everybody, apart ? 200 : room],
+    queryKey: ['people', 'ranked', of?.at, [...groups].join(), period, everybody, apart ? NAMED_APART : room],
     queryFn: () =>
       call(peopleApi.rankedPeople, {
         query: {
           groups: [...groups].join(','),
           ...{ from: since(of!, Number(period)), to: of!.to },
-          ...{ who: everybody ? 'all' : 'in the roll', most: Math.max(1, apart ? 200 : room) },
+          ...{ who: everybody ? 'all' : 'in the roll', most: Math.max(1, apart ? NAMED_APART : room) },
         },
       }),
     enabled: of !== null && plan !== null,
@@ -107,6 +111,16 @@ export function useChoose() {
     () => (plan && model ? worstNames(chosen, template, plan, model, 5) : []),
     [plan, model, chosen, template],
   );
+  /** Key-ups of those who are chosen: of more than are named here as the curve has it. */
+  const covered =
+    taken <= chosen.length
+      ? chosen.reduce((sum, one) => sum + one.keyUps, 0)
+      : coveredBy(ranked.data?.curve ?? [], taken);
+  const named = chosen[0] ? displayName(chosen[0], template) : null;
+  const choice: Omit<PeopleChoice, 'planId' | 'heard' | 'rest'> | null = of && {
+    ...{ template, groups: [...groups], from: since(of, Number(period)), to: of.to },
+    who: everybody ? 'all' : 'in the roll',
+  };
   const put = useMutation({
     mutationFn: async () => {
       if (!made?.ok || !made.value.edit || !kept.data) throw new Error('There is nothing to do.');
@@ -135,7 +149,9 @@ export function useChoose() {
       template,
       setTemplate,
     },
-    ...{ room, apart, ranked, people, taken, setCut, chosen, made, worst, put },
+    ...{ room, apart, ranked, people, taken, setCut, chosen, covered, made, worst, put, choice },
+    /** Why the template is none; null where it is one. */
+    templateTrouble: named && !named.ok ? named.reason : null,
     shownName: (at: number) => {
       const person = chosen[at];
       const name = person && displayName(person, template);

@@ -19,7 +19,7 @@ export const ospreyD7: Model = {
   scanLists: { count: 200, name: 16, members: 40, by: 'zone', second: true, answers: ['heard', 'begun'] },
   digital: {
     talkgroups: { count: 8000, name: 16, calls: ['group', 'private', 'all'] },
-    people: { where: 'apart', count: 400_000, name: 16 },
+    people: { where: 'apart', count: 400_000, name: 16, signature: 'HRPEOPLE' },
     receiveLists: { count: 200, name: 16, members: 48 },
     politeness: ['impolite', 'own colour code', 'all'],
     levels: null,

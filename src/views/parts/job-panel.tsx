@@ -3,6 +3,7 @@
 import clsx from 'clsx';
 import { Button } from '@/ui';
 import type { Job } from '@/core/bench';
+import { durationText } from '@/core/text';
 
 const ENDED: Record<Exclude<Job['state'], 'running'>, string> = {
   done: 'Done',
@@ -41,7 +42,7 @@ export function JobPanel({
             <span role="status">{job.message}</span>
             <span className="mono whitespace-nowrap text-[13px] text-soft">
               {job.bytes.toLocaleString()} of {job.of.toLocaleString()} bytes
-              {job.secondsLeft !== null && `, ${job.secondsLeft} s left`}
+              {job.secondsLeft !== null && `, ${durationText(job.secondsLeft)} left`}
             </span>
           </div>
           <div className="mt-2 flex items-center gap-3">
@@ -61,7 +62,9 @@ export function JobPanel({
           </div>
           {job.kind !== 'read' && (
             <p className="pt-1.5 text-[12.5px] text-soft">
-              Leave the cable in. A write that is cut off can be mended from the sealed copy.
+              {job.kind === 'people'
+                ? 'Leave the cable in. Cut off, it goes on where it was; the plan in the radio is not touched.'
+                : 'Leave the cable in. A write that is cut off can be mended from the sealed copy.'}
             </p>
           )}
         </>
