@@ -1,8 +1,8 @@
 import type { Model } from '../models';
 import {
   abbreviationsOf,
-  fillTemplate,
   fitName,
+  nameTemplate,
   type Abbreviations,
   type NameRules,
   TALKGROUP_NAME_LIMIT,
@@ -12,6 +12,7 @@ import {
   type Talkgroup,
   type TalkgroupId,
 } from '../plan';
+import { rememberedByText } from '../remember';
 import { fail, ok, type Result } from '../result';
 import { cutText } from '../text';
 import type { Person } from './person.schema';
@@ -19,17 +20,22 @@ import type { Person } from './person.schema';
 /** People chosen for a radio that holds them among its talkgroups. */
 
 /** The fields that a display name knows of a person. */
-export const nameFieldsOf = ({ id, call, first, last, town, area }: Person): Record<string, string> => ({
-  ...{ call, first, last, town, area },
-  name: `${first} ${last}`.trim(),
-  id: String(id),
-});
+const FIELDS = ['call', 'first', 'last', 'town', 'area', 'name', 'id'] as const;
+const fieldOf = (person: Person, field: (typeof FIELDS)[number]): string =>
+  field === 'name'
+    ? `${person.first} ${person.last}`.trim()
+    : field === 'id'
+      ? String(person.id)
+      : person[field];
+/** A template is read once for a quarter of a million people. */
+const templateOf = rememberedByText((template) => nameTemplate(template, FIELDS));
 
 /** The name of a person by a template: with the call sign, or else the number, where nothing comes of it. */
 export function displayName(person: Person, template: string): Result<string> {
-  const filled = fillTemplate(template, nameFieldsOf(person));
-  if (!filled.ok) return filled;
-  return ok(cutText(filled.value.trim(), TALKGROUP_NAME_LIMIT).trim() || person.call || String(person.id));
+  const fill = templateOf(template);
+  if (!fill.ok) return fill;
+  const name = fill.value((field) => fieldOf(person, field));
+  return ok(cutText(name, TALKGROUP_NAME_LIMIT).trim() || person.call || String(person.id));
 }
 
 /** Room for people on a radio that holds them among its talkgroups: its limit, less talkgroups, less what is kept free. */

@@ -188,26 +188,38 @@ export function tellApart(names: readonly { text: string; byHand: boolean }[], r
 }
 
 /**
- * Fills a name template: fields in braces with an optional width, `{call}`, `{city:6}-{band}`. A field that the entry
- * does not have is empty; one that nobody knows is refused.
+ * Reads a name template: fields in braces with an optional width, `{call}`, `{city:6}-{band}`. What comes of it fills it, once for each
+ * entry; a field that nobody knows is refused.
  */
-export function fillTemplate(template: string, fields: Readonly<Record<string, string>>): Result<string> {
-  let bad: string | undefined;
-  const text = template.replace(/\{([^{}]*)\}/g, (_, inside: string) => {
-    const [, key, width] = /^\s*([a-z]+)\s*(?::\s*(\d{1,2})\s*)?$/.exec(inside) ?? [];
-    if (key === undefined || !Object.hasOwn(fields, key)) {
-      bad ??= inside;
-      return '';
+export function nameTemplate<K extends string>(
+  template: string,
+  known: readonly K[],
+): Result<(fieldOf: (key: K) => string) => string> {
+  const open = template.replace(/\{[^{}]*\}/g, '');
+  if (/[{}]/.test(open)) return fail('A brace is not closed. Write fields as {name} or {name:6}.');
+  // Words and fields in turn.
+  const parts: (string | { key: K; width: number })[] = [];
+  for (const [at, part] of template.split(/\{([^{}]*)\}/).entries()) {
+    if (at % 2 === 0) {
+      if (part !== '') parts.push(part);
+      continue;
     }
-    const value = fields[key]!;
-    return width === undefined ? value : cutText(value, Number(width));
+    const [, name, width] = /^\s*([a-z]+)\s*(?::\s*(\d{1,2})\s*)?$/.exec(part) ?? [];
+    const key = known.find((one) => one === name);
+    if (key === undefined)
+      return fail(`There is no field {${part}}. Known are ${known.map((one) => `{${one}}`).join(', ')}.`);
+    parts.push({ key, width: width === undefined ? Infinity : Number(width) });
+  }
+  return ok((fieldOf) => {
+    let text = '';
+    for (const part of parts)
+      text += typeof part === 'string' ? part : cutText(fieldOf(part.key), part.width);
+    return (text.includes('  ') ? text.replace(/ +/g, ' ') : text).trim();
   });
-  if (bad !== undefined)
-    return fail(
-      `There is no field {${bad}}. Known are ${Object.keys(fields)
-        .map((key) => `{${key}}`)
-        .join(', ')}.`,
-    );
-  if (/[{}]/.test(text)) return fail('A brace is not closed. Write fields as {name} or {name:6}.');
-  return ok(text.replace(/ +/g, ' ').trim());
+}
+
+/** Fills a name template with the fields of one entry; a field that it does not have is empty. */
+export function fillTemplate(template: string, fields: Readonly<Record<string, string>>): Result<string> {
+  const read = nameTemplate(template, Object.keys(fields));
+  return read.ok ? ok(read.value((key) => fields[key]!)) : read;
 }

@@ -38,10 +38,10 @@ export function JobPanel({
     >
       {running ? (
         <>
-          <div className="flex items-baseline justify-between gap-4">
+          <div className="flex flex-wrap items-baseline justify-between gap-x-4">
             <span role="status">{job.message}</span>
             <span className="mono whitespace-nowrap text-[13px] text-soft">
-              {job.bytes.toLocaleString()} of {job.of.toLocaleString()} bytes
+              {job.of > 0 && `${job.bytes.toLocaleString()} of ${job.of.toLocaleString()} bytes`}
               {job.secondsLeft !== null && `, ${durationText(job.secondsLeft)} left`}
             </span>
           </div>

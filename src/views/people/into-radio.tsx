@@ -30,7 +30,7 @@ export function IntoRadio({
   return (
     <div className="flex flex-col gap-2">
       <TickField checked={rest} onChange={setRest}>
-        and everybody else in the roll, {grouped(rollPeople)} in all
+        and the rest of the roll: {grouped(rollPeople)} in all
       </TickField>
       {there.length > 1 && radio && (
         <Choice
