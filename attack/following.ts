@@ -90,7 +90,10 @@ export async function follow(
         TOGETHER_MS,
       );
     } catch (error) {
-      watch.note(`${(error as Error).message}: ${JSON.stringify(await live())}`.slice(0, 400));
+      const [one, plan] = [await live(), await planNow()];
+      watch.note(
+        `Round ${done.rounds}: ${(error as Error).message}: ${one?.state ?? 'no session'} at ${one?.revision}, the plan at ${plan.revision}, ${one?.apart.length} apart, ${JSON.stringify(one?.said.slice(-4))}`,
+      );
       return false;
     }
     const one = await live();
