@@ -39,6 +39,32 @@ export const openFiles = (folder, { heard, code } = {}) =>
 const ROLLBACK = Buffer.from('Q\0\0\0\rROLLBACK\0', 'latin1');
 
 /**
+ * What the database says to a message. The stream that the package offers works at once, all of it before it returns; its plain call reads
+ * every answer a second time and keeps what it read for good.
+ *
+ * @param {PGlite} files
+ * @param {Uint8Array} asked
+ */
+function said(files, asked) {
+  // Of one who connects the stream says nothing.
+  if (asked[0] === 0) return files.execProtocolRawSync(asked);
+  /** @type {Uint8Array[]} */
+  const parts = [];
+  // The parts lie in the database's own memory, where the next ones take their place.
+  void files.execProtocolRawStream(asked, {
+    syncToFs: false,
+    onRawData: (bytes) => void parts.push(bytes.slice()),
+  });
+  const whole = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0));
+  let at = 0;
+  for (const part of parts) {
+    whole.set(part, at);
+    at += part.length;
+  }
+  return whole;
+}
+
+/**
  * Carries one connection: each message is what a client sends at once (PostgreSQL's protocol 3.0), each answer all that the
  * database says to it. There is one session for all connections, so that they follow each other and never overlap.
  *
@@ -48,8 +74,8 @@ const ROLLBACK = Buffer.from('Q\0\0\0\rROLLBACK\0', 'latin1');
 export function carry(files, port) {
   port.on('message', (/** @type {Uint8Array} */ asked) => {
     // Who connects finds a session of its own: nothing of a transaction that another left open.
-    if (asked[0] === 0 && files.isInTransaction()) files.execProtocolRawSync(ROLLBACK);
-    const said = files.execProtocolRawSync(asked);
-    port.postMessage(said, said.length > 0 ? [/** @type {ArrayBuffer} */ (said.buffer)] : []);
+    if (asked[0] === 0 && files.isInTransaction()) said(files, ROLLBACK);
+    const answer = said(files, asked);
+    port.postMessage(answer, answer.length > 0 ? [/** @type {ArrayBuffer} */ (answer.buffer)] : []);
   });
 }

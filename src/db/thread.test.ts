@@ -1,18 +1,24 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import { sql } from 'drizzle-orm';
 import { Client } from 'pg';
 import { startThread, type DatabaseThread, type Shared } from './start-thread.mjs';
 import { makePglite, openFolder, type Opened } from './open';
-import { openInThread, type Embedded } from './thread';
+import { openHere, openInThread, type Embedded } from './thread';
 
 const place = mkdtempSync(join(tmpdir(), 'veridon-thread-'));
 const folder = join(place, 'db');
 let opened: Opened;
 
+setFlagsFromString('--expose_gc');
+const collect = runInNewContext('gc') as () => void;
+
 beforeAll(async () => {
   await makePglite(place);
+  cpSync(folder, join(place, 'here'), { recursive: true });
 }, 60_000);
 afterAll(() => rmSync(place, { recursive: true, force: true }));
 
@@ -49,6 +55,23 @@ describe('the embedded database in its thread', () => {
     await expect(spoilt).rejects.toMatchObject({ cause: { code: '42703' } });
     expect(await rows(sql`select to_regclass('half') as half`)).toEqual([{ half: null }]);
   });
+
+  test('keeps nothing of what it has answered', async () => {
+    const here = await openHere(join(place, 'here'), () => {});
+    const client = new Client({ stream: () => here.connection(), user: 'postgres', database: 'postgres' });
+    await client.connect();
+    const ask = async (times: number) => {
+      for (let n = 0; n < times; n++) await client.query(`select repeat('${n % 10}', 4000000) as said`);
+      collect();
+      return process.memoryUsage().heapUsed;
+    };
+    const before = await ask(2);
+    const after = await ask(20);
+    await client.end();
+    await here.close();
+    // Kept it would be 80 MB.
+    expect(after - before).toBeLessThan(20_000_000);
+  }, 60_000);
 
   test('keeps this thread free while it works', async () => {
     let turns = 0;
