@@ -254,3 +254,47 @@ test('people are ranked, cut to what the Kestrel holds, written, and seen on its
     async () => !(await textOf(page(), '[aria-label="Kestrel C1, rescue team"]')).includes('calls'),
   );
 });
+
+test('the whole roll goes into the Osprey, goes on where it was cut off, and names whoever keys up', async () => {
+  const of = (await world().api<{ of: number }>('/api/people?count=1')).body.of;
+  const unit = '/bench/radios/osprey-1';
+  await world().atBench(unit, { plugged: true, slot: 2 });
+  await page().goto(`${world().url}/people`);
+  await press(page(), 'Choose for a radio');
+  await choose(page(), 'For the plan', 'Isles network');
+  const chosen = '[aria-label="Who is chosen"]';
+  const write = `Write ${of.toLocaleString('en')} people into HR700412`;
+  await sees(page(), chosen, write, 20_000);
+  // 20 bytes each and 16; 460,800 bits a second, 10 a byte: the time is told before anything is begun.
+  await sees(page(), chosen, 'bits a second of its line');
+  const shownAs = (await page().waitForSelector('::-p-aria([name="Shown as"][role="textbox"])'))!;
+  await shownAs.click({ count: 3 });
+  await shownAs.type('{cal');
+  await sees(page(), chosen, 'A brace is not closed');
+  await shownAs.click({ count: 3 });
+  await shownAs.type('{call} {town:4}');
+  expect(await violationsInBothThemes(page())).toEqual([]);
+  await world().atBench(`${unit}/faults`, { kind: 'pull', towards: 'radio', atByte: 40_000 });
+  await press(page(), write);
+  await sees(page(), chosen, 'It shows numbers and no names until they are whole', 60_000);
+  await world().atBench(unit, { plugged: true });
+  await press(page(), write);
+  await sees(page(), chosen, 'The write went on at byte', 90_000);
+  await sees(page(), chosen, `HR700412 holds ${of.toLocaleString('en')} people`);
+
+  // The last of the roll, of whom the board may never have heard.
+  const { people } = (
+    await world().api<{ people: { id: number; call: string; town: string }[] }>(
+      `/api/people?from=${of - 1}&count=1`,
+    )
+  ).body;
+  const [last] = people;
+  await world().atBench(unit, { talk: { from: last!.id, to: 100 } });
+  await page().goto(world().bench);
+  await sees(
+    page(),
+    '[aria-label="Osprey D7, jacket pocket"]',
+    `${last!.call} ${last!.town.slice(0, 4)} calls`,
+    20_000,
+  );
+});
