@@ -1,6 +1,6 @@
 // Part of npm run measure: a roll of 250,000 people loaded, against JSON.parse and a bare COPY of the same rows; how long somebody waits who does something else meanwhile; people found as one types.
 /* global Blob */
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
@@ -34,8 +34,65 @@ async function bare(url) {
   return { parsed, copied };
 }
 
+/** How much faster than real the lines of the bench are here. */
+const SPEED = 4;
+/** Twenty bytes a person and 16; eleven more for each 1,024; ten bits a byte, at the rate of the Osprey's line. */
+const secondsOnLine = (people) => {
+  const bytes = people * 20 + 16;
+  return ((bytes + Math.ceil(bytes / 1024) * 11) * 10) / 460_800;
+};
+
+/** Everybody into a radio: how long they are gathered, and how near to what its line can carry they are written. */
+async function intoRadio({ ask, world, data, report, memoryOf, idle }) {
+  const key = readFileSync(join(data, 'bench', 'key'), 'utf8').trim();
+  await fetch(`${world.bench}/bench/radios/osprey-1`, {
+    method: 'POST',
+    headers: { Authorization: `Bearer ${key}` },
+    body: JSON.stringify({ plugged: true }),
+  });
+  const { radios } = await ask('/api/radios');
+  const { id: radioId } = radios.find(({ modelId, port }) => modelId === 'osprey-d7' && port !== null);
+  const choice = {
+    planId: 'pl_islesnetwork',
+    template: '{call} {first}',
+    heard: 0,
+    groups: [],
+    who: 'in the roll',
+    rest: true,
+  };
+  const began = performance.now();
+  const body = JSON.stringify({ kind: 'people', radioId, choice });
+  const { id } = await ask('/api/jobs', { method: 'POST', body });
+  let [gathered, most] = [0, 0];
+  for (;;) {
+    const job = await ask(`/api/jobs/${id}`);
+    most = Math.max(most, memoryOf(world.port));
+    if (gathered === 0 && job.phase === 'writing') gathered = performance.now();
+    if (job.state === 'failed') throw new Error(job.message);
+    if (job.state === 'done') {
+      const took = (performance.now() - gathered) / 1000;
+      const line = secondsOnLine(job.result.people) / SPEED;
+      report(
+        `${job.result.people.toLocaleString('en')} people gathered and named for a radio`,
+        [gathered - began],
+        'ms',
+      );
+      report(
+        'Writing people, share of the line rate',
+        [line / took],
+        '',
+        `${took.toFixed(1)} s, a line ${SPEED} times as fast as real`,
+      );
+      report('Memory above idle meanwhile, at most', [most - idle], 'MB');
+      return;
+    }
+    await new Promise((done) => setTimeout(done, 100));
+  }
+}
+
 export async function measurePeople({ demo, folder, report, memoryOf }) {
-  const world = await demo(join(folder, 'people'), 4);
+  const data = join(folder, 'people');
+  const world = await demo(data, SPEED);
   // A connection that was idle may be closed just then: asked again.
   const reach = (path, init) => fetch(world.url + path, init).catch(() => fetch(world.url + path, init));
   const ask = async (path, init) => (await reach(path, init)).json();
@@ -89,5 +146,6 @@ export async function measurePeople({ demo, folder, report, memoryOf }) {
     'ms',
     `median ${quantile(times, 0.5).toFixed(1)} ms, ${times.length} letters`,
   );
+  await intoRadio({ ask, world, data, report, memoryOf, idle });
   await world.stop();
 }
