@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import type { Pool } from 'pg';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import { copyOn } from './copy';
 import { checkPlace, checkRoom, dataPlace, lockPlace, unlockPlace } from './place.mjs';
 import * as schema from './schema';
 import type { DiskStep } from './synced-fs.mjs';
@@ -15,6 +16,11 @@ export interface Opened {
   database: Database;
   /** `pglite` in the data directory, or the `server` that DATABASE_URL names. */
   kind: 'pglite' | 'server';
+  /**
+   * Carries out statements of which the last is a COPY from what follows, these lines; where one of them fails nothing is done. null on a
+   * server: what stands between us and it may hand on messages one by one, and a COPY waits for its lines then.
+   */
+  copy: ((statements: string, lines: string) => Promise<void>) | null;
   close(): Promise<void>;
 }
 
@@ -100,7 +106,7 @@ async function openPool(pool: Pool): Promise<Database> {
 async function openServer(url: string): Promise<Opened> {
   const { Pool } = await import('pg');
   const pool = new Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 });
-  return { database: await openPool(pool), kind: 'server', close: () => pool.end() };
+  return { database: await openPool(pool), kind: 'server', copy: null, close: () => pool.end() };
 }
 
 /**
@@ -121,7 +127,7 @@ export async function openFolder(folder: string, heard?: (step: DiskStep) => voi
   });
   const close = () => pool.end().finally(() => embedded.close());
   try {
-    return { database: await openPool(pool), kind: 'pglite', close };
+    return { database: await openPool(pool), kind: 'pglite', copy: copyOn(pool), close };
   } catch (error) {
     await embedded.close();
     throw error;

@@ -337,9 +337,8 @@ export const rolls = pgTable('rolls', {
 export const people = pgTable(
   'people',
   {
-    roll: integer('roll')
-      .notNull()
-      .references(() => rolls.id),
+    /** Of a roll that is there: who puts people in sees to it. */
+    roll: integer('roll').notNull(),
     id: integer('id').notNull(),
     call: text('call').notNull(),
     first: text('first').notNull(),

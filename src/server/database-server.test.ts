@@ -1,20 +1,25 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
 import { PGlite } from '@electric-sql/pglite';
 import { PGLiteSocketServer } from '@electric-sql/pglite-socket';
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { IDENT, id, placing, renaming } from '../core/samples.test.kit';
-import { instances, jobs, openDatabase } from '../db';
+import { instances, jobs, openDatabase, people, rolls } from '../db';
 import { problemOf } from './database';
 import { beat, instanceId, living } from './instance';
 import { closeLostJobs, getJob } from './jobs';
 import { listPlans } from './plan-list';
 import { createPlan, getPlan, setRemoved } from './plans';
+import { lastLoad, loadEnded, startLoad } from './people-load';
 import { planLog } from './plan-log';
 import { editPlan, stepBack } from './revisions';
 import { getCopy, listCopies, sealCopy } from './copies';
 import { seeRadio } from './radios';
 import { ternP2 } from '../core/models/tern-p2';
 import { newMemory, UNITS } from '../sim/bench/units';
+import { startSim } from '../sim/server';
 import { databaseKind } from './health';
 
 /**
@@ -214,4 +219,25 @@ test('of two that use one server, neither calls the other’s jobs lost while it
   );
   await closeLostJobs();
   expect(await states()).toEqual(['failed', 'running', 'failed', 'failed']);
+});
+
+test('people of a roll are kept on a server too, and not where the roll is not ours', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'veridon-server-'));
+  const bench = await startSim({ port: 0, folder, speed: 40, people: 25_000 });
+  process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${bench.port}`;
+  const { database } = await openDatabase();
+  await startLoad();
+  await loadEnded();
+  expect(lastLoad()).toMatchObject({ state: 'done', people: 25_000 });
+  expect(await database.$count(people)).toBe(25_000);
+  await startLoad();
+  while (lastLoad()!.people === 0) await new Promise((resolve) => setTimeout(resolve, 1));
+  await database.update(rolls).set({ instance: 'in_other' }).where(eq(rolls.state, 'loading'));
+  await loadEnded();
+  expect(lastLoad()).toMatchObject({
+    state: 'failed',
+    message: expect.stringContaining('took this one for dead') as string,
+  });
+  await bench.close();
+  rmSync(folder, { recursive: true, force: true });
 });

@@ -3,7 +3,7 @@ import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
 import { NEWS_TOLD, rollReader, type Load, type Person, type RollNews } from '../core/people';
 import { peopleOfFile } from '../core/people/from-file';
-import { people, rolls, openDatabase, type Database } from '../db';
+import { copyLine, people, rolls, openDatabase, type Database } from '../db';
 import { reading, rowsOf, writing } from './database';
 import { bytesOf, LoadFailed } from './fetch-bytes';
 import { instanceId, living } from './instance';
@@ -18,7 +18,7 @@ import { Problem } from './problem';
 /** The roll that Veridon knows the way to. */
 const ROLL = { source: 'Ident Roll', path: '/roll/people.json' };
 /** People that are kept at once. */
-const STRETCH = 4000;
+const STRETCH = 10_000;
 /** Numbers that are held against each other, or forgotten, at once. */
 const SPAN = 40_000;
 /** Longest roll that is read, bytes. */
@@ -159,7 +159,10 @@ async function fillOfFile(roll: number, { bytes }: RollFile, load: Load, signal:
   const { people: some, odd } = read.value;
   for (let from = 0; from < some.length; from += STRETCH) {
     signal.throwIfAborted();
-    await insert(await writing(), roll, some.slice(from, from + STRETCH));
+    await writing();
+    await (
+      await ready(roll, some.slice(from, from + STRETCH))
+    )();
     load.people = Math.min(some.length, from + STRETCH);
     load.message = `${grouped(load.people)} people so far.`;
   }
@@ -170,10 +173,11 @@ async function fillOfFile(roll: number, { bytes }: RollFile, load: Load, signal:
 async function fill(roll: number, load: Load, signal: AbortSignal) {
   const reader = rollReader();
   let waiting: Person[] = [];
-  const keep = async (some: Person[]) => {
+  const keep = async (put: () => Promise<void>, count: number) => {
     signal.throwIfAborted();
-    await insert(await writing(), roll, some);
-    load.people += some.length;
+    await writing();
+    await put();
+    load.people += count;
     load.message = `${grouped(load.people)} people so far.`;
   };
   /** What is being kept while the next is read: the database works in a thread of its own. */
@@ -187,8 +191,10 @@ async function fill(roll: number, load: Load, signal: AbortSignal) {
       if (!taken.ok) throw new LoadFailed(taken.reason);
       waiting.push(...taken.value);
       if (waiting.length < STRETCH) continue;
+      // Written out before it is waited for: the database has something to do meanwhile.
+      const put = await ready(roll, waiting);
       await keeping;
-      keeping = keep(waiting);
+      keeping = keep(put, waiting.length);
       keeping.catch(() => {});
       waiting = [];
     }
@@ -199,20 +205,49 @@ async function fill(roll: number, load: Load, signal: AbortSignal) {
   await keeping;
   const end = reader.end();
   if (!end.ok) throw new LoadFailed(end.reason);
-  if (waiting.length > 0) await keep(waiting);
+  if (waiting.length > 0) await keep(await ready(roll, waiting), waiting.length);
   return end.value;
 }
 
-/** People as columns: one statement for thousands of rows. */
-async function insert(database: Database, roll: number, some: readonly Person[]): Promise<void> {
+/** People as lines of what is copied. */
+const linesOf = (roll: number, some: readonly Person[]): string =>
+  some
+    .map(({ id, call, first, last, town, area }) => copyLine([roll, id, call, first, last, town, area]))
+    .join('');
+
+/** What the database answers where a roll is not ours to load any more; of a class that PostgreSQL leaves to others. */
+const NOT_OURS = 'VR001';
+
+/**
+ * Makes people ready for the database, and gives what puts them into a roll, as long as this process loads it: that is seen to once for
+ * all of them.
+ */
+async function ready(roll: number, some: readonly Person[]): Promise<() => Promise<void>> {
+  const { copy, database } = await openDatabase();
+  const own = `select 1 from rolls where id = ${roll} and state = 'loading' and instance = '${instanceId}' for key share`;
+  if (copy) {
+    const lines = linesOf(roll, some);
+    return () =>
+      copy(
+        `do $own$ begin perform 1 from (${own}) as own; if not found then raise exception 'not ours' using errcode = '${NOT_OURS}'; end if; end $own$;
+         copy people (roll, id, call, first, last, town, area) from stdin`,
+        lines,
+      ).catch((error: unknown) => {
+        throw (error as { code?: string }).code === NOT_OURS ? new LoadFailed(TAKEN_FOR_DEAD) : error;
+      });
+  }
   const column = <V>(of: (person: Person) => V) => sql.param(some.map(of));
-  await database.execute(
-    sql`insert into people (roll, id, call, first, last, town, area)
-        select ${roll}, * from unnest(
-          ${column(({ id }) => id)}::int[], ${column(({ call }) => call)}::text[], ${column(({ first }) => first)}::text[],
-          ${column(({ last }) => last)}::text[], ${column(({ town }) => town)}::text[], ${column(({ area }) => area)}::text[])`,
-  );
+  return async () => {
+    const { rowCount } = (await database.execute(
+      sql`insert into people (roll, id, call, first, last, town, area)
+          select ${roll}, said.* from (${sql.raw(own)}) as own, unnest(
+            ${column(({ id }) => id)}::int[], ${column(({ call }) => call)}::text[], ${column(({ first }) => first)}::text[],
+            ${column(({ last }) => last)}::text[], ${column(({ town }) => town)}::text[], ${column(({ area }) => area)}::text[]) as said`,
+    )) as unknown as { rowCount: number };
+    if (rowCount === 0) throw new LoadFailed(TAKEN_FOR_DEAD);
+  };
 }
+const TAKEN_FOR_DEAD = 'Another Veridon on this database took this one for dead and forgot what it loaded.';
 
 /** What a roll has otherwise than the one in use; null where there is none. */
 async function newsOf(database: Database, roll: number): Promise<RollNews | null> {

@@ -14,7 +14,7 @@ import { forgetPeopleText } from './people-text';
 
 jest.setTimeout(120_000);
 
-const PEOPLE = 12_345;
+const PEOPLE = 34_567;
 let bench: Awaited<ReturnType<typeof startSim>>;
 dataFolder('people', {
   async before(folder) {
@@ -52,7 +52,7 @@ test('a roll is loaded whole, and its people are listed by number and found as o
   expect(begun).toMatchObject({ state: 'loading' });
   await expect(startLoad()).rejects.toMatchObject({ status: 409, kind: 'people-busy' });
   await loadEnded();
-  expect(lastLoad()).toMatchObject({ state: 'done', people: PEOPLE, message: '12,345 people are loaded.' });
+  expect(lastLoad()).toMatchObject({ state: 'done', people: PEOPLE, message: '34,567 people are loaded.' });
   expect(await rollNow()).toMatchObject({
     ...{ source: 'Ident Roll', made: '2026-11-20T04:00:00Z', people: PEOPLE, odd: { count: 0 }, news: null },
   });
@@ -97,6 +97,21 @@ test('stopped in the middle nothing is kept of it', async () => {
   expect(await stopLoad()).toMatchObject({ state: 'stopped' });
 });
 
+test('a roll that is not ours any more takes nobody, and what was there stays', async () => {
+  await startLoad();
+  while (lastLoad()!.people === 0) await new Promise((resolve) => setTimeout(resolve, 1));
+  await (await reading()).update(rolls).set({ instance: 'in_other' }).where(eq(rolls.state, 'loading'));
+  await loadEnded();
+  expect(lastLoad()).toMatchObject({
+    state: 'failed',
+    message: expect.stringContaining('took this one for dead') as string,
+  });
+  // Whose it is by its row forgets it.
+  await (await reading()).update(rolls).set({ instance: null }).where(eq(rolls.state, 'loading'));
+  await forgetRolls();
+  expect(await inTables()).toEqual({ rolls: ['in use'], people: PEOPLE });
+});
+
 test('a fresh roll says whom it added, changed and lost; pins and notes outlive it', async () => {
   const [gone, changed] = [listed(10), listed(20)];
   await markPerson(gone.id, { pinned: true, note: 'Net control' });
@@ -109,7 +124,7 @@ test('a fresh roll says whom it added, changed and lost; pins and notes outlive 
     drop: [gone.id],
   });
   const end = await load();
-  expect(end.message).toBe('12,345 people are loaded. 1 added, 1 changed, 1 gone.');
+  expect(end.message).toBe('34,567 people are loaded. 1 added, 1 changed, 1 gone.');
   const roll = await rollNow();
   expect(roll).toMatchObject({ made: '2026-11-21T04:00:00Z', people: PEOPLE });
   expect(roll!.news).toEqual({
