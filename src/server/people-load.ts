@@ -114,7 +114,7 @@ async function run(load: Load, signal: AbortSignal, file?: RollFile): Promise<vo
     } = file ? await fillOfFile(roll, file, load, signal) : await fill(roll, load, signal);
     load.message = 'Holding it against the roll before.';
     // So many new rows are read by their numbers only where the database knows how many they are.
-    await database.execute(sql`analyze people`);
+    await database.execute(sql`analyze people (roll, id)`);
     const news = await newsOf(database, roll);
     signal.throwIfAborted();
     await database.transaction(async (transaction) => {
@@ -229,7 +229,9 @@ async function ready(roll: number, some: readonly Person[]): Promise<() => Promi
     const lines = linesOf(roll, some);
     return () =>
       copy(
-        `do $own$ begin perform 1 from (${own}) as own; if not found then raise exception 'not ours' using errcode = '${NOT_OURS}'; end if; end $own$;
+        // It counts only once all of it is there, and that is written down with everything before it.
+        `set local synchronous_commit = off;
+         do $own$ begin perform 1 from (${own}) as own; if not found then raise exception 'not ours' using errcode = '${NOT_OURS}'; end if; end $own$;
          copy people (roll, id, call, first, last, town, area) from stdin`,
         lines,
       ).catch((error: unknown) => {
