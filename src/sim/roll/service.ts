@@ -83,6 +83,8 @@ export class RollService {
   private readonly put = new Map<number, Listed>();
   private readonly drop = new Set<number>();
   private changes = 0;
+  /** The rows as they are written, so many at once; put together once, as a file that lies there. */
+  private readonly written = new Map<number, Buffer>();
 
   constructor(private readonly people = ROLL_PEOPLE) {}
 
@@ -95,6 +97,7 @@ export class RollService {
     for (const one of put) this.put.set(one.id, one);
     for (const id of drop) this.drop.add(id);
     this.changes++;
+    this.written.clear();
   }
 
   /** Answers `/roll/people.json`; false where the path is another. */
@@ -114,7 +117,7 @@ export class RollService {
     }
     let gone = false;
     response.on('close', () => (gone = true));
-    const write = async (text: string) => {
+    const write = async (text: string | Buffer) => {
       if (!gone && !response.write(text))
         await new Promise<void>((resolve) => {
           response.once('drain', resolve);
@@ -125,24 +128,30 @@ export class RollService {
     await write(
       `{"roll":"Ident Roll of the Orrin Isles","made":"${made}","${kind === 'other shape' ? 'listed' : 'people'}":[`,
     );
-    let comma = '';
-    const say = (rows: unknown[]) => {
-      if (rows.length === 0) return '';
-      const text = comma + rows.map((row) => JSON.stringify(row)).join(',\n');
-      comma = ',\n';
-      return text;
+    let any = false;
+    const say = async (rows: Buffer) => {
+      if (rows.length === 0) return;
+      if (any) await write(',\n');
+      any = true;
+      await write(rows);
     };
+    const rowsAs = (rows: unknown[]) => Buffer.from(rows.map((row) => JSON.stringify(row)).join(',\n'));
     const people = kind === 'empty' ? 0 : this.people;
     for (let n = 0; n < people && !gone; n += AT_ONCE) {
       if (kind === 'cut off' && n >= people / 2) {
         setTimeout(() => request.socket.destroy(), 20);
         return true;
       }
-      const some = Array.from({ length: Math.min(AT_ONCE, people - n) }, (_, at) => listed(n + at));
-      await write(say(some.filter(({ id }) => !this.drop.has(id) && !this.put.has(id))));
+      let some = this.written.get(n);
+      if (!some) {
+        const rows = Array.from({ length: Math.min(AT_ONCE, people - n) }, (_, at) => listed(n + at));
+        some = rowsAs(rows.filter(({ id }) => !this.drop.has(id) && !this.put.has(id)));
+        this.written.set(n, some);
+      }
+      await say(some);
     }
-    if (people > 0) await write(say([...this.put.values()].filter(({ id }) => !this.drop.has(id))));
-    if (kind === 'bad rows') await write(say(BAD_ROWS));
+    if (people > 0) await say(rowsAs([...this.put.values()].filter(({ id }) => !this.drop.has(id))));
+    if (kind === 'bad rows') await say(rowsAs(BAD_ROWS));
     response.end(']}');
     return true;
   }
