@@ -77,7 +77,7 @@ async function lookUp(area: Area): Promise<readonly Neighbour[]> {
               {
                 name: call === '' ? site : `${site} ${call}`,
                 ...{ output, input, access, lat, lon },
-                ...(groups && { groups: groups.map(({ number, name }) => ({ number, name })) }),
+                ...(groups && { groups: groups.map(({ number, name, slot }) => ({ number, name, slot })) }),
               },
             ],
       ),

@@ -267,7 +267,14 @@ test('nothing of that is said of a digital channel as it should be', () => {
 test('every rule has a case', () =>
   expect(
     new Set(
-      [...CASES, ...ON_ALL, ...ON_DIGITAL, ['digital-without-own-call'] as const].map(([rule]) => rule),
+      // Those that are held against a directory have a file of their own.
+      [
+        ...CASES,
+        ...ON_ALL,
+        ...ON_DIGITAL,
+        ['digital-without-own-call'] as const,
+        ['other-than-directory'] as const,
+      ].map(([rule]) => rule),
     ),
   ).toEqual(new Set(RULES.map((rule) => rule.id))));
 

@@ -12,7 +12,16 @@ export const neighbourSchema = z.object({
   lat: z.number().optional(),
   lon: z.number().optional(),
   /** The talkgroups that a digital one carries. */
-  groups: z.array(z.object({ number: z.int(), name: z.string() })).optional(),
+  groups: z
+    .array(
+      z.object({
+        number: z.int(),
+        name: z.string(),
+        /** The time slot that carries it. */
+        slot: z.union([z.literal(1), z.literal(2)]).optional(),
+      }),
+    )
+    .optional(),
   /** The channel of the plan that it is; undefined for one that only a directory knows. */
   id: channelIdSchema.optional(),
 });

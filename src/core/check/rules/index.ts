@@ -21,6 +21,7 @@ import { oddShift } from './odd-shift';
 import { offStep } from './off-step';
 import { outOfRange } from './out-of-range';
 import { outsideLicence } from './outside-licence';
+import { otherThanDirectory } from './other-than-directory';
 import { overRepeater } from './over-repeater';
 import { powerAboveLicence } from './power-above-licence';
 import { satelliteDownlink } from './satellite-downlink';
@@ -54,6 +55,7 @@ export const RULES: readonly Rule[] = [
   levelInNoise,
   accessWithoutMode,
   groupWithoutMode,
+  otherThanDirectory,
   duplicateChannel,
   nameCollision,
   alwaysOnInScan,
