@@ -264,19 +264,12 @@ test('nothing of that is said of a digital channel as it should be', () => {
   expect(check(p, kestrelC1).filter(({ rule }) => rules.includes(rule))).toEqual([]);
 });
 
-test('every rule has a case', () =>
-  expect(
-    new Set(
-      // Those that are held against a directory have a file of their own.
-      [
-        ...CASES,
-        ...ON_ALL,
-        ...ON_DIGITAL,
-        ['digital-without-own-call'] as const,
-        ['other-than-directory'] as const,
-      ].map(([rule]) => rule),
-    ),
-  ).toEqual(new Set(RULES.map((rule) => rule.id))));
+test('every rule has a case', () => {
+  const cased = [...CASES, ...ON_ALL, ...ON_DIGITAL].map(([rule]) => rule);
+  // The last has a file of its own.
+  const others = ['digital-without-own-call', 'other-than-directory'];
+  expect(new Set([...cased, ...others])).toEqual(new Set(RULES.map((rule) => rule.id)));
+});
 
 test('a sound plan has no findings', () => {
   const sound = plan([

@@ -1,4 +1,5 @@
 import { channel } from '../samples.test.kit';
+import { digital, groupId, receiveId, scanId } from '../digital.test.kit';
 import { byChannel } from '../heard';
 import { extraText, EXTRAS } from '.';
 
@@ -13,11 +14,16 @@ const source = {
 };
 const hill = channel(3, 145_612_500, { source, tags: ['sea', 'North Coast'], note: 'weak' });
 const heard = byChannel([{ channel: hill.id, times: 3, last: '2026-11-20T09:30:00.000Z', weeks: [] }]);
+const lists = {
+  talkgroups: [{ id: groupId(1), name: 'Isles', number: 100, call: 'group' as const }],
+  receiveLists: [{ id: receiveId(1), name: 'North', members: [groupId(1)] }],
+  scanLists: [],
+};
 const at = (home: string, unit: 'km' | 'mi' = 'km', of = hill) =>
   Object.fromEntries(
     EXTRAS.map((extra) => [
       extra,
-      extraText(of, extra, { home, unit, heard, day: (moment) => moment.slice(0, 10) }),
+      extraText(of, extra, { home, unit, heard, lists, day: (moment) => moment.slice(0, 10) }),
     ]),
   );
 
@@ -32,6 +38,9 @@ test('what is known of the station, seen from home', () => {
     distance: '87.3 km',
     bearing: expect.stringMatching(/^3(09|10)° NW$/),
     heard: '2026-11-20, 3 times',
+    calls: '',
+    hears: '',
+    scans: '',
     tags: '#sea #North Coast',
     note: 'weak',
   });
@@ -48,7 +57,15 @@ test('without a home, a place or a source it says nothing', () => {
     distance: '',
     bearing: '',
     heard: '',
+    calls: '',
+    hears: '',
+    scans: '',
     tags: '',
     note: '',
   });
+});
+
+test('whom a digital channel calls, hears and scans, by name; nothing where a name is gone', () => {
+  const calls = digital(1, { talkgroup: groupId(1), receiveList: receiveId(1), scanList: scanId(9) });
+  expect(at('', 'km', calls)).toMatchObject({ calls: 'Isles', hears: 'North', scans: '' });
 });

@@ -8,7 +8,8 @@ import {
   type DistanceUnit,
 } from '../radio';
 import type { HeardByChannel } from '../heard';
-import type { Channel } from '../plan';
+import type { Channel, Plan } from '../plan';
+import { remembered } from '../remember';
 import type { Extra } from './words';
 
 /** From where distances count, and in what. */
@@ -17,9 +18,18 @@ export interface ExtraContext {
   home: string;
   unit: DistanceUnit;
   heard: HeardByChannel;
+  /** What digital channels refer to. */
+  lists: Pick<Plan, 'talkgroups' | 'receiveLists' | 'scanLists'>;
   /** A moment as people read it, ISO 8601. */
   day: (moment: string) => string;
 }
+
+const namesIn = remembered(
+  (records: readonly { id: string; name: string }[]): ReadonlyMap<string, string> =>
+    new Map(records.map(({ id, name }) => [id, name])),
+);
+const nameIn = (records: readonly { id: string; name: string }[], id: string | null | undefined): string =>
+  (id && namesIn(records).get(id)) || '';
 
 type Station = { lat: number; lon: number };
 
@@ -56,6 +66,12 @@ export function extraText(channel: Channel, extra: Extra, context: ExtraContext)
       const heard = context.heard.get(channel.id);
       return heard ? `${context.day(heard.last)}${heard.times > 1 ? `, ${heard.times} times` : ''}` : '';
     }
+    case 'calls':
+      return nameIn(context.lists.talkgroups, channel.talkgroup);
+    case 'hears':
+      return nameIn(context.lists.receiveLists, channel.receiveList);
+    case 'scans':
+      return nameIn(context.lists.scanLists, channel.scanList);
     case 'tags':
       return (channel.tags ?? []).map((tag) => `#${tag}`).join(' ');
     case 'note':
@@ -67,8 +83,9 @@ export function extraText(channel: Channel, extra: Extra, context: ExtraContext)
 export function extraKey(
   channel: Channel,
   extra: Extra,
-  { home, heard }: Pick<ExtraContext, 'home' | 'heard'>,
+  context: Pick<ExtraContext, 'home' | 'heard' | 'lists'>,
 ): string | number | null {
+  const { home, heard } = context;
   switch (extra) {
     case 'distance':
     case 'bearing': {
@@ -82,6 +99,6 @@ export function extraKey(
       return known ? Date.parse(known.last) : null;
     }
     default:
-      return extraText(channel, extra, { home, heard, unit: 'km', day: (moment) => moment }) || null;
+      return extraText(channel, extra, { ...context, unit: 'km', day: (moment) => moment }) || null;
   }
 }

@@ -23,6 +23,7 @@ const at = (lat: number, lon: number) => ({
 const seenFrom = {
   // HO52 is the square around 52.5 N 29 W
   home: 'HO52',
+  lists: { talkgroups: [], receiveLists: [], scanLists: [] },
   heard: byChannel([
     { channel: id(1), times: 1, last: '2026-11-20T09:30:00.000Z', weeks: [] },
     { channel: id(3), times: 9, last: '2026-11-21T09:30:00.000Z', weeks: [] },

@@ -64,7 +64,7 @@ const bySlot = (a: Channel, b: Channel) => a.list - b.list || a.slot - b.slot;
 export function inViewOrder(
   channels: readonly Channel[],
   { by, down }: ViewOrder,
-  context: Pick<ExtraContext, 'home' | 'heard'>,
+  context: Pick<ExtraContext, 'home' | 'heard' | 'lists'>,
 ): Channel[] {
   const keyOf = Object.hasOwn(KEYS, by)
     ? KEYS[by as Column]

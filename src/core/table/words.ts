@@ -24,6 +24,9 @@ export const EXTRAS = [
   'distance',
   'bearing',
   'heard',
+  'calls',
+  'hears',
+  'scans',
   'tags',
   'note',
 ] as const;
@@ -37,6 +40,9 @@ export const EXTRA_NAMES: Record<Extra, string> = {
   distance: 'Distance',
   bearing: 'Bearing',
   heard: 'Last heard',
+  calls: 'Calls',
+  hears: 'Hears',
+  scans: 'Scan list',
   tags: 'Tags',
   note: 'Note',
 };

@@ -70,7 +70,7 @@ export function ChannelTable({
   const template = templateOf(layout);
   const least = leastWidth(layout);
   const wide = layout !== USUAL;
-  const extraOf = useExtras(hand.plan.owner.locator ?? '', hand.heard, layout.extras.length > 0);
+  const extraOf = useExtras(hand.plan, hand.heard, layout.extras.length > 0);
   const many = chosen.size > 1 || columns.length > 1;
 
   // Read out in the order of the list; but to move a row among its siblings is to lay it out from nothing, so while the pane is

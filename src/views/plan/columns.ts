@@ -37,6 +37,9 @@ const ROOM: Record<Column | Extra, readonly [number, string]> = {
   distance: [80, 'minmax(80px,0.5fr)'],
   bearing: [84, 'minmax(84px,0.5fr)'],
   heard: [104, 'minmax(104px,0.6fr)'],
+  calls: [104, 'minmax(104px,0.8fr)'],
+  hears: [96, 'minmax(96px,0.7fr)'],
+  scans: [96, 'minmax(96px,0.7fr)'],
   tags: [96, 'minmax(96px,0.8fr)'],
   note: [120, 'minmax(120px,1.2fr)'],
 };

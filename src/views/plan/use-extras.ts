@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import type { HeardByChannel } from '@/core/heard';
-import type { Channel } from '@/core/plan';
+import type { Channel, Plan } from '@/core/plan';
 import type * as TableTools from '@/core/table';
 import type { Extra } from '@/core/table';
 import { distancePreference } from '../find/distance-preference';
@@ -15,7 +15,12 @@ const unit = () =>
   );
 
 /** What stands in the columns behind those that are typed, seen from home; null until what works it out has come. */
-export function useExtras(home: string, heard: HeardByChannel, wanted: boolean) {
+export function useExtras(
+  { owner, talkgroups, receiveLists, scanLists }: Plan,
+  heard: HeardByChannel,
+  wanted: boolean,
+) {
+  const home = owner.locator ?? '';
   const [tools, setTools] = useState<typeof TableTools | null>(null);
   useEffect(() => {
     if (!wanted) return;
@@ -26,7 +31,10 @@ export function useExtras(home: string, heard: HeardByChannel, wanted: boolean) 
   return useMemo(() => {
     if (!tools) return null;
     const days = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium' });
-    const context = { home, unit: unit(), heard, day: (moment: string) => days.format(new Date(moment)) };
+    const context = {
+      ...{ home, unit: unit(), heard, lists: { talkgroups, receiveLists, scanLists } },
+      day: (moment: string) => days.format(new Date(moment)),
+    };
     return (channel: Channel, extra: Extra) => tools.extraText(channel, extra, context);
-  }, [tools, home, heard]);
+  }, [tools, home, heard, talkgroups, receiveLists, scanLists]);
 }

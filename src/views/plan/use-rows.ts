@@ -57,10 +57,15 @@ export function useRows({ plan, shown, heard, heardAsked }: PlanInHand, listed: 
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the same map is filled anew, which its number says
     [owner, of, looked, inZone, heard, heardAsked],
   );
+  const { talkgroups, receiveLists, scanLists } = plan;
+  const lists = useMemo(
+    () => ({ talkgroups, receiveLists, scanLists }),
+    [talkgroups, receiveLists, scanLists],
+  );
   const rows = useMemo(() => {
     const found = has ? has.filterChannels(listed, wishes, context) : listed;
-    return has && order ? has.inViewOrder(found, order, { home: owner.locator ?? '', heard }) : found;
-  }, [has, listed, wishes, context, order, owner.locator, heard]);
+    return has && order ? has.inViewOrder(found, order, { home: owner.locator ?? '', heard, lists }) : found;
+  }, [has, listed, wishes, context, order, owner.locator, heard, lists]);
   return {
     rows,
     filter,
