@@ -216,18 +216,29 @@ export class LiveSession {
     this.apart = stillApart(this.apart, plan, image, this.model);
     const wanted = toRadio(plan, image, this.apart, this.model);
     if (!wanted.ok) throw new Ended(wanted.reason);
-    const isThere = revision === this.live.revision && wanted.value.every((byte, at) => byte === image[at]);
-    if (isThere && !this.waiting) return;
-    this.sent = { plan, revision, since, image: wanted.value };
+    const sent = { plan, revision, since, image: wanted.value };
+    if (wanted.value.every((byte, at) => byte === image[at])) {
+      // Nothing goes over the line: what came back of it could be taken for an answer to what is sent next.
+      if (revision !== this.live.revision || this.waiting) this.together(sent, image);
+      return;
+    }
+    this.sent = sent;
     this.line.want(wanted.value);
   }
 
   private async kept(image: Uint8Array): Promise<void> {
-    const { sent, live } = this;
+    const { sent } = this;
     // In its turn: what was heard before it, and waits to be taken, is of an image before this one.
     this.seen = image;
-    if (!sent) return;
     this.sent = null;
+    if (sent) this.together(sent, image);
+    // What was typed, or decided, while this was on its way.
+    await this.push(performance.now());
+  }
+
+  /** Radio and plan hold the same from now on. */
+  private together(sent: NonNullable<LiveSession['sent']>, image: Uint8Array): void {
+    const { live } = this;
     this.agreed = { plan: sent.plan, image };
     if (sent.revision !== live.revision) live.tookMs = Math.round(performance.now() - sent.since);
     live.revision = sent.revision;
@@ -237,8 +248,6 @@ export class LiveSession {
     this.waiting?.done();
     this.waiting = null;
     this.tell();
-    // What was typed, or decided, while this was on its way.
-    await this.push(performance.now());
   }
 
   /** The line is gone: the radio is waited for, on whichever port it comes back. */

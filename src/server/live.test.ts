@@ -279,6 +279,36 @@ test.each(['radio', 'host'] as const)(
   },
 );
 
+test('edits in a burst, of which some change nothing in the radio, leave nobody behind', async () => {
+  const surely = async (n: number, fields: ChannelSet): Promise<void> => {
+    for (let tries = 0; tries < 30; tries++)
+      if (
+        await set(n, fields).then(
+          () => true,
+          () => false,
+        )
+      )
+        return;
+    throw new Error('It was never kept');
+  };
+  for (let round = 0; round < 30; round++) {
+    // A note is no part of what the radio holds; a name is.
+    const notes = [0, 1, 2, 3].map((n) => surely(n % 3, { note: `${round} ${n}` }));
+    await new Promise((done) => setTimeout(done, round % 10));
+    await Promise.all([
+      ...notes,
+      surely(2, { name: `Burst ${round}` }),
+      surely(0, { note: `last ${round}` }),
+    ]);
+    const { revision } = await getPlan(planId);
+    await until(live, (one) => one?.state === 'live' && one.revision === revision);
+  }
+  await until(
+    () => inRadio(3),
+    (one) => one?.name === 'Burst 29',
+  );
+});
+
 test('ended, both keep what they have, and what the radio holds is sealed', async () => {
   const copies = (await listCopies(radioId)).length;
   const at = await endLive(radioId);
