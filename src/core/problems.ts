@@ -57,6 +57,7 @@ export const PROBLEM_KINDS = [
   'nothing-to-resume',
   'nothing-to-write',
   'other-unit',
+  'own-id-twice',
   'port-busy',
   'radio-away',
   'radio-changed',

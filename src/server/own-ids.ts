@@ -1,10 +1,10 @@
 import { settingIn } from '../core/image';
 import { modelById, type Model } from '../core/models';
-import type { RadioId } from '../core/plan';
+import type { Plan, RadioId, SettingValue } from '../core/plan';
 import { radios } from '../db';
 import { newestCopy } from './copies';
 import { reading } from './database';
-import { calledOf } from './radios';
+import { calledOf, radioOf } from './radios';
 
 /** Own IDs of digital radios: each radio of an owner has one of its own, or a network takes two for one. */
 
@@ -25,4 +25,23 @@ export async function othersWithId(radioId: RadioId, ownId: number): Promise<str
     if (copy && ownIdIn(copy.image, model) === ownId) others.push(calledOf(row));
   }
   return others;
+}
+
+/** Two of several radios that would get the same own ID by a plan and what is each one's own; null where there are no two. */
+export async function ownIdTwice(
+  plan: Plan,
+  several: readonly { radioId: RadioId; own: Readonly<Record<string, SettingValue>> }[],
+): Promise<{ ownId: number; called: [string, string] } | null> {
+  const known = new Map<number, string>();
+  for (const { radioId, own } of several) {
+    const radio = await radioOf(radioId);
+    const key = modelById(radio.modelId)?.digital?.ownId;
+    const ownId = key && (own[key] ?? plan.settings[radio.modelId]?.[key]);
+    if (typeof ownId !== 'number' || ownId <= 0) continue;
+    const called = calledOf(radio);
+    const other = known.get(ownId);
+    if (other !== undefined) return { ownId, called: [other, called] };
+    known.set(ownId, called);
+  }
+  return null;
 }

@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { decodeImage } from '../core/image';
+import { kestrelC1 } from '../core/models/kestrel-c1';
 import { ternP2 } from '../core/models/tern-p2';
 import type { RadioId } from '../core/plan';
 import { placing } from '../core/samples.test.kit';
@@ -10,6 +11,7 @@ import { getCopy, newestCopy } from './copies';
 import { dataFolder } from './data-folder.test.kit';
 import { getJob, startJob } from './jobs';
 import { compareCopy } from './compare-copies';
+import { ownIdIn } from './own-ids';
 import { createPlan, getPlan } from './plans';
 import { editPlan } from './revisions';
 import { getSeveral, startSeveral } from './several';
@@ -174,4 +176,40 @@ test('a radio that goes from module to module, and one who looks at the bench me
   await looks;
   expect(all.filter(({ status }) => status === 'rejected')).toEqual([]);
   expect(begun).toBeGreaterThan(12);
+});
+
+test('two digital radios are not given one own ID; each gets its own', async () => {
+  const kestrels: RadioId[] = [];
+  for (const id of ['kestrel-1', 'kestrel-2']) {
+    await hand(id, { plugged: true });
+    const { serial } = UNITS.find((unit) => unit.id === id)!;
+    const radioId = (await lookAtBench()).radios.find((one) => one.serial === serial)!.id;
+    kestrels.push(radioId);
+    const read = await startJob({ kind: 'read', radioId });
+    while ((await getJob(read.id)).state === 'running') await new Promise((done) => setTimeout(done, 10));
+  }
+  const { plan } = await createPlan({ name: 'Rescue', modelId: 'kestrel-c1', owner });
+  await editPlan(plan.id, 1, placing(1));
+  const { revision } = await editPlan(plan.id, 2, {
+    name: 'describe',
+    set: { settings: { 'kestrel-c1': { radioId: 1_160_073 } } },
+  });
+  const write = (own: Record<string, number>) =>
+    startSeveral({
+      ...{ planId: plan.id, planRevision: revision, together: true },
+      radios: [
+        { radioId: kestrels[0]!, own: {} },
+        { radioId: kestrels[1]!, own },
+      ],
+    });
+  await expect(write({})).rejects.toMatchObject({
+    status: 422,
+    kind: 'own-id-twice',
+    detail: expect.stringContaining('CV110073 and CV110091 would both have the own ID 1160073') as string,
+  });
+  const batch = await over((await write({ radioId: 1_160_091 })).id);
+  expect(batch.rows.map(({ state }) => state)).toEqual(['done', 'done']);
+  const idIn = async (radio: RadioId) =>
+    ownIdIn((await getCopy((await newestCopy(radio))!.id)).image, kestrelC1);
+  expect(await Promise.all(kestrels.map(idIn))).toEqual([1_160_073, 1_160_091]);
 });

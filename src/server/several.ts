@@ -6,6 +6,7 @@ import { reading, writing } from './database';
 import { instanceId, living } from './instance';
 import { getJob, startJob } from './jobs';
 import { NOBODY, once } from './once';
+import { ownIdTwice } from './own-ids';
 import { getPlan } from './plans';
 import { notFound, Problem } from './problem';
 import { calledOf, radioOf } from './radios';
@@ -27,6 +28,14 @@ export async function startSeveral(request: SeveralRequest, asker = NOBODY): Pro
       'plan-changed',
       'The plan has changed',
       `You agreed to revision ${request.planRevision}; the plan is at ${revision}. Look at what will change and write again.`,
+    );
+  const twice = await ownIdTwice(plan, request.radios);
+  if (twice)
+    throw new Problem(
+      422,
+      'own-id-twice',
+      'Two radios would have one own ID',
+      `${twice.called.join(' and ')} would both have the own ID ${twice.ownId}: nobody could tell the two apart, and a network takes them for one. Give each one of its own. Nothing was written.`,
     );
   const database = await writing();
   const rows = await Promise.all(
