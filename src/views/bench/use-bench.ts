@@ -1,16 +1,14 @@
 'use client';
 
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { z } from 'zod';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
 import { liveSchema, type Decision, type JobRequest, type Live, type LiveRequest } from '@/core/bench';
 import type { RadioId } from '@/core/plan';
+import { useBenchNow } from '@/views/parts/bench-now';
 import { whileSeen } from '@/views/parts/while-seen';
-
-const LOOK_MS = 1500;
-const JOB_MS = 200;
 
 const livesSchema = z.object({ lives: z.array(liveSchema) });
 
@@ -31,19 +29,7 @@ function useLives(): readonly Live[] {
 /** The bench as it is now, looked at again and again; the newest job of each radio. */
 export function useBench() {
   const client = useQueryClient();
-  const bench = useQuery({
-    queryKey: ['bench'],
-    queryFn: () => call(radioApi.radios),
-    refetchInterval: LOOK_MS,
-    retry: false,
-  });
-  const jobs = useQuery({
-    queryKey: ['jobs'],
-    queryFn: () => call(radioApi.jobs),
-    refetchInterval: ({ state }) =>
-      state.data?.jobs.some((job) => job.state === 'running') ? JOB_MS : LOOK_MS * 2,
-    retry: false,
-  });
+  const { bench, jobs } = useBenchNow();
   const running = jobs.data?.jobs.some((job) => job.state === 'running') ?? false;
   const wasRunning = useRef(false);
   useEffect(() => {

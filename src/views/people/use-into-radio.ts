@@ -1,6 +1,6 @@
 'use client';
 
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
@@ -8,31 +8,17 @@ import type { PeopleChoice } from '@/core/bench';
 import { peopleBytes } from '@/core/image/people-memory';
 import { secondsOnLine } from '@/core/link/block-time';
 import { cableOf, type Model } from '@/core/models';
-
-const LOOK_MS = 1500;
-const JOB_MS = 200;
+import { useBenchNow } from '@/views/parts/bench-now';
 
 /** The radios of a model on the bench into whose memory for people somebody can write, what is under way with one, and how long it takes. */
 export function useIntoRadio(model: Model) {
   const client = useQueryClient();
-  const bench = useQuery({
-    queryKey: ['bench'],
-    queryFn: () => call(radioApi.radios),
-    refetchInterval: LOOK_MS,
-    retry: false,
-  });
+  const { bench, jobs } = useBenchNow();
   const there = (bench.data?.radios ?? []).filter(
     ({ modelId, port }) => modelId === model.id && port !== null,
   );
   const [wanted, setWanted] = useState<string | null>(null);
   const radio = there.find(({ id }) => id === wanted) ?? there[0];
-  const jobs = useQuery({
-    queryKey: ['jobs'],
-    queryFn: () => call(radioApi.jobs),
-    refetchInterval: ({ state }) =>
-      state.data?.jobs.some((job) => job.state === 'running') ? JOB_MS : LOOK_MS * 2,
-    retry: false,
-  });
   const [dismissed, setDismissed] = useState<string | null>(null);
   const newest = jobs.data?.jobs.find((job) => job.radioId === radio?.id);
   const start = useMutation({
