@@ -2,7 +2,7 @@ import { decodeImage } from '../src/core/image';
 import { ternP2 } from '../src/core/models/tern-p2';
 import { pick, seeded } from '../src/sim/random';
 import { PLAN, until as waitFor, type World } from '../e2e/world';
-import { ask, post, Watch, type Report } from './figures';
+import { ask, limits, post, Watch, type Report } from './figures';
 
 interface Job {
   id: string;
@@ -29,7 +29,7 @@ export async function pullCables(
   const look = async () => ((await world.atBench('/bench/radios')) as { radios: Look[] }).radios[0]!;
   const run = async (body: object): Promise<Job> => {
     const started = await ask(`${world.url}/api/jobs`, post(body));
-    watch.take('POST /api/jobs', started, 15_000);
+    watch.take('POST /api/jobs', started, Math.max(15_000, limits.hangMs));
     if (started.status !== 202)
       return { id: '', state: `refused with ${started.status}`, message: '', result: {} };
     const { id } = started.body as Job;

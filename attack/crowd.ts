@@ -1,10 +1,10 @@
 import { isDeepStrictEqual } from 'node:util';
-import fc from 'fast-check';
+import * as fc from '../src/core/property.test.kit';
 import { applyEdit, type Edit, type Plan } from '../src/core/plan';
 import { anyEditOn } from '../src/core/plan/edit.test.kit';
 import { seeded } from '../src/sim/random';
 import { PLAN, type World } from '../e2e/world';
-import { ask, post, quantile, Watch, type Report } from './figures';
+import { ask, limits, post, quantile, Watch, type Report } from './figures';
 
 /** Many at once: some type one change after the other, some send sixty at a time without waiting. All on the same few plans. */
 
@@ -80,7 +80,7 @@ export async function crowd(
     const request = post({ base, edit }, { 'Idempotency-Key': key });
     const path = `/api/plans/${planId}/edits`;
     // One who sends sixty at once waits for those; that is its own affair.
-    const patience = client.startsWith('greedy') ? 120_000 : 10_000;
+    const patience = client.startsWith('greedy') ? Math.max(120_000, limits.answerMs) : limits.answerMs;
     let answer = await ask(world.url + path, request, patience);
     if (answer.status === 200 && random() < 0.1) {
       // The answer was lost on the way, so it is sent again: the same answer, and nothing more done.

@@ -7,12 +7,10 @@ import type { Live } from '../src/core/bench';
 import { pick, seeded } from '../src/sim/random';
 import { until as waitFor, type World } from '../e2e/world';
 import { logFaults } from './crowd';
-import { ask, post, Watch, type Report } from './figures';
+import { ask, limits, post, Watch, type Report } from './figures';
 
 const UNIT = '/bench/radios/petrel-1';
 const SERIAL = 'OR910031';
-/** Longest that both may need to find together again, ms. */
-const TOGETHER_MS = 30_000;
 
 /**
  * A radio and a plan that follow each other, while somebody types, somebody presses keys, the cable is pulled, bits flip, the radio is
@@ -87,7 +85,8 @@ export async function follow(
           }
           return one.state === 'live' && one.revision === (await planNow()).revision && 'live';
         },
-        TOGETHER_MS,
+        50,
+        limits.togetherMs,
       );
     } catch (error) {
       const [one, plan] = [await live(), await planNow()];

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { makeWorld } from '../e2e/world';
+import { AS_USUAL, makeWorld } from '../e2e/world';
 import { pullCables } from './cable';
 import { spoilCards } from './cards';
 import { crowd } from './crowd';
@@ -55,7 +55,7 @@ if (wanted('cuts')) {
 }
 let bench = '';
 const between = await hostileBench(() => bench);
-const world = await makeWorld({ env: { VERIDON_BENCH_URL: between.url }, speed: 60 });
+const world = await makeWorld({ env: { VERIDON_BENCH_URL: between.url, ...AS_USUAL }, speed: 60 });
 bench = world.bench;
 try {
   const before = memoryOf(world.pid());

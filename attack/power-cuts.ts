@@ -1,6 +1,6 @@
 import { cpSync, mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import fc from 'fast-check';
+import * as fc from '../src/core/property.test.kit';
 import { sql } from 'drizzle-orm';
 import { applyEdit, editSchema, type Plan } from '../src/core/plan';
 import { anyEditOn } from '../src/core/plan/edit.test.kit';

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../src/core/property.test.kit';
 import type { Plan } from '../src/core/plan';
 import { anyEditOn, hostileEditOn } from '../src/core/plan/edit.test.kit';
 import { keepableText } from '../src/core/text';

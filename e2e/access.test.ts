@@ -1,9 +1,7 @@
-import { violations } from './axe';
+import { violationsInBothThemes } from './axe';
 import { cell, PLAN, press, until, worldAndBrowser } from './harness';
 
 /** Every main view held against WCAG 2.2 A and AA by axe, in both themes, at rest and in the middle of work. */
-
-jest.setTimeout(180_000);
 
 const at = worldAndBrowser();
 const { world, page } = at;
@@ -243,18 +241,15 @@ const SCREENS: [string, string, () => Promise<unknown>][] = [
   ],
 ];
 
-describe.each(['light', 'dark'] as const)('in the %s theme', (theme) => {
-  beforeAll(() => page().emulateMediaFeatures([{ name: 'prefers-color-scheme', value: theme }]));
-  test.each(SCREENS)('%s', async (_, path, prepare) => {
-    await page().goto(`${world().url}/${path}`);
-    await prepare();
-    expect(await violations(page())).toEqual([]);
-  });
-  test('the simulated bench', async () => {
-    await page().goto(world().bench);
-    await page().waitForSelector('button');
-    expect(await violations(page())).toEqual([]);
-  });
+test.each(SCREENS)('%s, in both themes', async (_, path, prepare) => {
+  await page().goto(`${world().url}/${path}`);
+  await prepare();
+  expect(await violationsInBothThemes(page())).toEqual([]);
+});
+test('the simulated bench, in both themes', async () => {
+  await page().goto(world().bench);
+  await page().waitForSelector('button');
+  expect(await violationsInBothThemes(page())).toEqual([]);
 });
 
 /** A node of the accessibility tree, as far as it is looked at here. */

@@ -1,10 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
-import { makeWorld, type World } from './harness';
+import { HANG_MS, makeWorld, type World } from './harness';
 
 /** The examples of docs/api.md, run in their order, and what the HTTP API promises of itself. */
-
-jest.setTimeout(120_000);
 
 let world: World;
 beforeAll(async () => {
@@ -94,7 +92,7 @@ const raw = (text: string) =>
     const { port } = new URL(world.url);
     let said = '';
     const socket = connect(Number(port), '127.0.0.1', () => socket.write(text));
-    socket.setTimeout(5000, () => socket.destroy(new Error('No answer')));
+    socket.setTimeout(HANG_MS, () => socket.destroy(new Error('No answer')));
     socket.on('data', (bytes) => (said += String(bytes)));
     socket.on('error', reject);
     socket.on('close', () => resolve(said));

@@ -5,8 +5,6 @@ import { press, sees, textOf, until, worldAndBrowser } from './harness';
 
 /** Radios on the Bench: one with two modules over a line that drops, read, written, changed on its own keys, broken off, gone on with. */
 
-jest.setTimeout(180_000);
-
 const at = worldAndBrowser();
 const { world, page } = at;
 const SERIAL = 'OR110206';
@@ -15,7 +13,7 @@ const fault = (body: object) => world().atBench('/bench/radios/curlew-1/faults',
 let planId: string;
 /** The page of the plan that was made of what the radio held. */
 const toBench = () => page().goto(`${world().url}/bench?plan=${planId}`);
-const underWay = (what: RegExp | string) => sees(page(), '[aria-label="Under way"]', what, 40_000);
+const underWay = (what: RegExp | string) => sees(page(), '[aria-label="Under way"]', what);
 
 /** Gives the last channel another name in the plan. */
 async function rename(name: string): Promise<void> {
@@ -221,7 +219,7 @@ test('one plan to ten radios at once, each with its own greeting; one fails and 
   await page().waitForSelector('[aria-label="Greeting of LK204533"]');
   await page().type('[aria-label="Greeting of LK204533"]', 'SHOP');
   await press(page(), 'Write to 10 radios');
-  const said = await sees(page(), '[aria-label=Report]', /9 of 10 written and proved, 1 not\./, 60_000);
+  const said = await sees(page(), '[aria-label=Report]', /9 of 10 written and proved, 1 not\./);
   expect(said).toContain('1 not');
   await sees(page(), '[aria-label=Report]', 'The radio says no: it refuses to be written');
   const link = await page().$eval('[aria-label=Report] a', (one) => (one as HTMLAnchorElement).href);

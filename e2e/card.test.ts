@@ -6,8 +6,6 @@ import { choose, press, sees, until, worldAndBrowser } from './harness';
 
 /** A radio without a cable: saved to its card in the radio, read and written in Veridon, loaded in the radio, each from its own side. */
 
-jest.setTimeout(120_000);
-
 const at = worldAndBrowser();
 const { world, page } = at;
 const SERIAL = 'OR520144';
@@ -63,11 +61,34 @@ test('a plan is written on it; in the radio it is when the radio has loaded it, 
   await sees(page(), '[aria-label="On the card"]', 'The radio has loaded this card');
 });
 
+async function renameFirst(name: string): Promise<void> {
+  const { body } = await world().api<{
+    plan: { channels: { id: string; slot: number }[] };
+    revision: number;
+  }>(`/api/plans/${planId}`);
+  const first = body.plan.channels.find(({ slot }) => slot === 1)!;
+  const edit = { name: 'change', changes: [{ id: first.id, set: { name } }] };
+  await world().api(`/api/plans/${planId}/edits`, 'POST', { base: body.revision, edit });
+}
+
 test('taken out in the middle of a write it is half a card: the radio goes on as it was, and the write is made anew', async () => {
-  await world().atBench('/bench/radios/plover-1/faults', { kind: 'pull', atByte: 20_000 });
-  await toBench(`?plan=${planId}`);
-  await press(page(), `Write to ${SERIAL}`);
-  await press(page(), 'Write it');
+  const newestJob = async () =>
+    (await world().api<{ jobs: { id: string; state: string }[] }>('/api/jobs')).body.jobs[0]!;
+  for (let tries = 1; ; tries++) {
+    await world().atBench('/bench/radios/plover-1/faults', { kind: 'pull', atByte: 20_000 });
+    const before = (await newestJob()).id;
+    await toBench(`?plan=${planId}`);
+    await press(page(), `Write to ${SERIAL}`);
+    await press(page(), 'Write it');
+    const { state } = await until('the end of the write', async () => {
+      const job = await newestJob();
+      return job.id !== before && job.state !== 'running' && job;
+    });
+    if (state !== 'done') break;
+    // The bench is a process of its own: it has looked when all was written. Something else is written then.
+    await world().atBench('/bench/radios/plover-1/faults', { kind: 'none' });
+    await renameFirst(`Try ${tries}`);
+  }
   await sees(page(), '[aria-label="Under way"]', 'The card was taken out of the reader');
   await onRadio('Load all from card');
   await radioSays('CARD ERROR');
@@ -80,13 +101,7 @@ test('taken out in the middle of a write it is half a card: the radio goes on as
 });
 
 test('a card in another machine’s reader: its files are saved as a zip, and a zip of a card is read and sealed', async () => {
-  const { body } = await world().api<{
-    plan: { channels: { id: string; slot: number }[] };
-    revision: number;
-  }>(`/api/plans/${planId}`);
-  const first = body.plan.channels.find(({ slot }) => slot === 1)!;
-  const edit = { name: 'change', changes: [{ id: first.id, set: { name: 'By the zip' } }] };
-  await world().api(`/api/plans/${planId}/edits`, 'POST', { base: body.revision, edit });
+  await renameFirst('By the zip');
   await toBench(`?plan=${planId}`);
   await sees(page(), '[aria-label="Write a plan"]', 'Is the card in another machine?');
   const link = (await page().$('::-p-aria([name="Save its files as a zip"])'))!;

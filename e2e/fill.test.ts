@@ -3,8 +3,6 @@ import { choose, onPlanPage, press, sees, textOf, until, PLAN } from './harness'
 
 /** A new radio is filled from nothing, and what does not fit is said and kept. */
 
-jest.setTimeout(180_000);
-
 const at = onPlanPage();
 
 const newPlan = (name: string) => makePlan(at.world(), name);

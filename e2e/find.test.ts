@@ -6,8 +6,6 @@ import { choose, onPlanPage, press, sees, textOf, until, PLAN } from './harness'
 
 /** From “I am here” or “I go there” to channels in their slots: by name, by map, along a route, from several directories. */
 
-jest.setTimeout(180_000);
-
 const at = onPlanPage();
 const { keys } = at;
 const rowsOf = () => at.page().$$eval('tbody tr[data-row]', (all) => all.map((row) => row.textContent ?? ''));

@@ -3,7 +3,6 @@ import {
   findingsCounted,
   PLAN,
   kept,
-  pause,
   press,
   sees,
   textOf,
@@ -13,8 +12,6 @@ import {
 } from './harness';
 
 /** From an empty folder to a written radio, as a new user goes it. */
-
-jest.setTimeout(180_000);
 
 const at = worldAndBrowser({ speed: 12 });
 const { world, page } = at;
@@ -226,7 +223,7 @@ test('after a reload and a restart of the server everything is there, undo inclu
   await press(page(), 'Undo');
   await until('the mend to be undone', async () => (await inSlot(8))?.access.send?.tone === 1108);
   // undone once more, past the one that was undone already: the six weather channels can send again
-  await pause(100);
+  await kept(page());
   await press(page(), 'Undo');
   await until('the weather channels', async () => (await inSlot(12))?.tx === 162_400_000);
   await press(page(), 'Redo');

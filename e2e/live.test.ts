@@ -1,9 +1,7 @@
 import { violationsInBothThemes } from './axe';
-import { press, sees, worldAndBrowser } from './harness';
+import { press, sees, until, worldAndBrowser } from './harness';
 
 /** A base station that follows its plan over a live cable: typed here it is there, turned there it is seen here, and a line that was gone is caught up. */
-
-jest.setTimeout(120_000);
 
 const at = worldAndBrowser();
 const { world, page } = at;
@@ -17,11 +15,7 @@ const onRadio = (what: object) => world().atBench('/bench/radios/petrel-1', what
 /** What stands in a memory of the radio, once somebody has turned to it. */
 const inRadio = async (slot: number) => (await onRadio({ slot })).channel;
 async function radioGets(slot: number, holds: (channel: Seen['channel']) => boolean): Promise<void> {
-  for (let n = 0; n < 250; n++) {
-    if (holds(await inRadio(slot))) return;
-    await new Promise((done) => setTimeout(done, 20));
-  }
-  throw new Error(`Slot ${slot} holds ${JSON.stringify(await inRadio(slot))}`);
+  await until(`what slot ${slot} is to hold`, async () => holds(await inRadio(slot)));
 }
 const cell = (row: number, column: string) => `#cell-${row}-${column}`;
 

@@ -13,8 +13,6 @@ import {
 
 /** What goes on air: understood as it is typed, held against the tables of where one is, and against who is there already. */
 
-jest.setTimeout(180_000);
-
 const at = onPlanPage();
 const { inSlot, keys } = at;
 const tick = async (name: RegExp) => {

@@ -6,8 +6,6 @@ import { onPlanPage, press, sees, textOf, until, PLAN, type Channel } from './ha
 
 /** A plan that leaves Veridon and comes back: as files, and on paper. */
 
-jest.setTimeout(180_000);
-
 const at = onPlanPage();
 const folder = mkdtempSync(join(tmpdir(), 'veridon-out-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Browser, type KeyInput, type Page } from 'puppeteer-core';
 import { launchOptions } from '../scripts/browser.cjs';
-import { pause, until } from './world';
+import { HANG_MS, until } from './world';
 
 /** A browser, and what a person does and sees in it. */
 
@@ -19,6 +19,7 @@ export async function makeBrowser(): Promise<{
   const profile = mkdtempSync(join(tmpdir(), 'veridon-browser-'));
   const browser = await puppeteer.launch(launchOptions(CHROMIUM, profile));
   const page = await browser.newPage();
+  page.setDefaultTimeout(HANG_MS);
   await page.setViewport({ width: 1280, height: 800 });
   const errors: string[] = [];
   // A page that is left while something is not kept asks first; unanswered, the question would hold up every later step.
@@ -63,18 +64,13 @@ export const textOf = (page: Page, selector: string): Promise<string> =>
   );
 
 /** Waits until an element holds a text; gives all of its text. */
-export async function sees(
-  page: Page,
-  selector: string,
-  text: string | RegExp,
-  ms?: number,
-): Promise<string> {
+export async function sees(page: Page, selector: string, text: string | RegExp): Promise<string> {
   let found = '';
   const holds = async () => {
     found = await textOf(page, selector);
     return (typeof text === 'string' ? found.includes(text) : text.test(found)) ? found : undefined;
   };
-  return until(`“${text}” in ${selector}`, holds, ms).catch((error: Error) => {
+  return until(`“${text}” in ${selector}`, holds).catch((error: Error) => {
     throw new Error(`${error.message}; there stands “${found.slice(0, 500)}”`);
   });
 }
@@ -106,6 +102,28 @@ export async function press(page: Page, name: string): Promise<void> {
   await handle.click();
 }
 
+/** Waits until nothing is asked for any more and what is shown lies where it did a few frames before. */
+export async function atRest(page: Page): Promise<void> {
+  await page.waitForNetworkIdle({ idleTime: 200, concurrency: 1, timeout: HANG_MS });
+  await page.evaluate(async () => {
+    const frame = () => new Promise((drawn) => requestAnimationFrame(drawn));
+    const places = () =>
+      [...document.querySelectorAll('body *')]
+        .map((one) => {
+          const { x, y, width, height } = one.getBoundingClientRect();
+          return [x, y, width, height].join(' ');
+        })
+        .join('\n');
+    let [last, same] = ['', 0];
+    while (same < 3) {
+      await frame();
+      const now = places();
+      same = now === last ? same + 1 : 0;
+      last = now;
+    }
+  });
+}
+
 /** The selector of a cell of the channel table, scrolled to; by slot and column. */
 export async function cell(page: Page, slot: number, column: string): Promise<string> {
   const figures = String(slot).padStart(3, '0');
@@ -132,7 +150,9 @@ export async function cell(page: Page, slot: number, column: string): Promise<st
     }
     if (end) throw new Error(`There is no slot ${figures}`);
     end = await scroll(top);
-    await pause(40);
+    await page.evaluate(
+      () => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))),
+    );
   }
 }
 

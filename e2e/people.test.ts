@@ -4,8 +4,6 @@ import { press, sees, textOf, until, worldAndBrowser } from './harness';
 
 /** From nobody to everybody: the roll is loaded, somebody is found as one types, pinned and noted, and outlives the next roll. */
 
-jest.setTimeout(120_000);
-
 const at = worldAndBrowser();
 const { world, page } = at;
 /** As many as the stand-in of the tests has. */

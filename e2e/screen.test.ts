@@ -5,7 +5,7 @@ import {
   chosenIn,
   findingsCounted,
   kept,
-  pause,
+  atRest,
   press,
   sees,
   textOf,
@@ -15,8 +15,6 @@ import {
 } from './harness';
 
 /** What stands around the table: everything by name, shortcuts, the band strip as a control, history, owner, widths. */
-
-jest.setTimeout(180_000);
 
 const at = onPlanPage();
 const { active, keys } = at;
@@ -364,7 +362,7 @@ test.each([1024, 1280, 2560])(
   async (width) => {
     const page = at.page();
     await page.setViewport({ width, height: 800 });
-    await pause(150);
+    await atRest(page);
     const { sideways, right, inner } = await page.evaluate(() => ({
       sideways:
         document.documentElement.scrollWidth > window.innerWidth ||

@@ -9,7 +9,7 @@ import {
   cell,
   choose,
   kept,
-  pause,
+  atRest,
   PLAN,
   press,
   sees,
@@ -20,8 +20,6 @@ import {
 } from './harness';
 
 /** One plan and a shelf of different radios. */
-
-jest.setTimeout(60_000);
 
 const { world, page, errors } = worldAndBrowser();
 afterEach(() => expect(errors().splice(0)).toEqual([]));
@@ -226,7 +224,7 @@ test('an image that is dropped on whichever screen is opened', async () => {
   for (const path of ['bench', 'plans/pl_threedays']) {
     await page().goto(`${world().url}/${path}`);
     await page().waitForSelector('main');
-    await pause(500);
+    await atRest(page());
     await drop([...memory]);
     await until('the plan', async () => /plans\/pl_(?!threedays)/.test(page().url()));
     await sees(page(), 'h1', 'spare');
@@ -256,7 +254,7 @@ test('a write to the Curlew says before and after that it wants to be switched o
   );
   await press(page(), 'Write to OR110206');
   await press(page(), 'Write it');
-  await sees(page(), '[aria-label="Under way"]', 'Switch it off and on: GNSS receiver changed', 30_000);
+  await sees(page(), '[aria-label="Under way"]', 'Switch it off and on: GNSS receiver changed');
   await sees(page(), '[aria-label="Write a plan"]', 'Nothing changes');
   // held against a plan, the unit has all of it
   await page().goto(`${world().url}/plans/pl_rucksack/radios`);
@@ -294,7 +292,7 @@ test.each([
     await page().setViewport({ width, height: 800 });
     await page().goto(`${world().url}/${path}`);
     await page().waitForSelector(there);
-    await pause(600);
+    await atRest(page());
     expect(await beside()).toEqual([]);
   }
 });

@@ -2,11 +2,9 @@ import { execFileSync, spawn } from 'node:child_process';
 import { rmSync, statfsSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { freePort, makeWorld, PLAN, type World } from './harness';
+import { freePort, HANG_MS, makeWorld, PLAN, type World } from './harness';
 
 /** Starting where something is in the way, and working where room runs out. */
-
-jest.setTimeout(180_000);
 
 type Plan = { plan: { name: string }; revision: number };
 type Problem = { detail: string; status: number };
@@ -27,7 +25,7 @@ function runToEnd(
     let output = '';
     for (const stream of [child.stdout, child.stderr])
       stream.on('data', (bytes) => (output += String(bytes)));
-    const patience = setTimeout(() => child.kill('SIGKILL'), 60_000);
+    const patience = setTimeout(() => child.kill('SIGKILL'), HANG_MS);
     child.on('exit', (code) => {
       clearTimeout(patience);
       resolve({ code, output });

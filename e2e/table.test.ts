@@ -2,8 +2,6 @@ import { cell, choose, kept, press, sees, textOf, type, until, PLAN, onPlanPage 
 
 /** The channel table, worked as a spreadsheet: by keyboard, mouse and clipboard. */
 
-jest.setTimeout(180_000);
-
 const at = onPlanPage();
 const { channels, inSlot, active, keys } = at;
 /** Hands a text to the table as the clipboard would. */

@@ -4,6 +4,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Bench } from '../src/core/bench';
+import { HANG_MS, pause, until } from '../src/core/until.test.kit';
 
 /** Starts the real bench and the real application on free ports with data of their own. */
 
@@ -21,22 +22,7 @@ export function freePort(): Promise<number> {
 /** The plan that the demo brings. */
 export const PLAN = 'pl_ketterbyweekend';
 
-export const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
-
-/** Asks until the answer is there, or fails with what was waited for. */
-export async function until<T>(
-  what: string,
-  ask: () => Promise<T | undefined | false | null>,
-  ms = 15_000,
-): Promise<T> {
-  const end = Date.now() + ms;
-  for (;;) {
-    const answer = await ask();
-    if (answer) return answer;
-    if (Date.now() > end) throw new Error(`Waited ${ms / 1000} s for ${what}`);
-    await pause(50);
-  }
-}
+export { HANG_MS, pause, until };
 
 export interface World {
   url: string;
@@ -68,6 +54,9 @@ function stop(child: ChildProcess | undefined, signal: NodeJS.Signals): Promise<
   });
 }
 
+/** How long the application is patient with directories in daily use. */
+export const AS_USUAL = { VERIDON_DIRECTORY_PATIENCE_MS: '8000', VERIDON_NEIGHBOUR_PATIENCE_MS: '1500' };
+
 /** A bench and an application. `speed` is how much faster than real the radios' lines are. */
 export async function makeWorld({
   speed = 40,
@@ -88,7 +77,10 @@ export async function makeWorld({
     VERIDON_BENCH_PORT: String(benchPort),
     VERIDON_BENCH_DIR: join(folder, 'bench'),
     VERIDON_BENCH_SPEED: String(speed),
-    VERIDON_DIRECTORY_PATIENCE_MS: '1500',
+    // Only a directory that never answers is given up on; where a test wants that, it says so.
+    VERIDON_DIRECTORY_PATIENCE_MS: String(HANG_MS),
+    VERIDON_NEIGHBOUR_PATIENCE_MS: String(HANG_MS),
+    VERIDON_LINK_QUIET_MS: '20000',
     VERIDON_ROLL_PEOPLE: '20000',
     VERIDON_BOARD_KEY_UPS: '30000',
     ...env,
@@ -99,13 +91,9 @@ export async function makeWorld({
   const start = async () => {
     app = spawn(process.execPath, ['src/door/server.mjs', String(port)], { env: all, stdio: 'pipe' });
     for (const stream of [app.stdout, app.stderr]) stream?.on('data', (bytes) => (output += String(bytes)));
-    await until(
-      'the application',
-      async () => (await fetch(`${url}/api/health`).catch(() => null))?.ok,
-      60_000,
-    );
+    await until('the application', async () => (await fetch(`${url}/api/health`).catch(() => null))?.ok);
   };
-  await until('the bench', async () => (await fetch(bench).catch(() => null))?.ok, 30_000);
+  await until('the bench', async () => (await fetch(bench).catch(() => null))?.ok);
   await start();
   return {
     url,

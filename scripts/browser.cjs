@@ -2,6 +2,9 @@
 module.exports.launchOptions = (executablePath, profile) => ({
   executablePath,
   headless: true,
+  // A slow machine is no fault: what never ends is ended by whoever waits for it.
+  timeout: 240_000,
+  protocolTimeout: 240_000,
   args: [
     '--no-sandbox',
     '--disable-gpu',

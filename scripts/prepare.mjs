@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { createRequire } from 'node:module';
 import {
@@ -18,6 +18,15 @@ const STAMPS = '.build';
 function run(command, args, options = {}) {
   const { status, error } = spawnSync(command, args, { stdio: 'inherit', ...options });
   return error ? 1 : (status ?? 1);
+}
+
+/** The same while this process goes on with other things. */
+function runBeside(command, args, options) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, options);
+    child.on('error', () => resolve(1));
+    child.on('close', (status) => resolve(status ?? 1));
+  });
 }
 
 function digest(paths) {
@@ -79,7 +88,7 @@ export async function build() {
   // A build has no business with anybody's data: it is given a directory of its own, which must not be there afterwards.
   const noData = resolve(STAMPS, 'no-data');
   rmSync(noData, { recursive: true, force: true });
-  const status = run('npx', ['next', 'build'], {
+  const status = await runBeside('npx', ['next', 'build'], {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', VERIDON_DATA_DIR: noData, DATABASE_URL: '' },
   });

@@ -1,53 +1,75 @@
-// npm test: installs what is missing, then formatting, lint with the import rules, types, unit tests, build and browser journeys.
-import { spawnSync } from 'node:child_process';
+// npm test: installs what is missing, then formatting, lint with the import rules, types, build, unit tests and browser journeys.
+// npm test -- FILE… [-t NAME]: only the tests of those files, as the end of a failed run says.
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
-import { build, installPackages, wantChromium } from './prepare.mjs';
+import { build, installPackages, prepareDatabase, wantChromium } from './prepare.mjs';
 
+const only = process.argv.slice(2);
 installPackages();
 const chromium = wantChromium();
-// PGlite loads parts of itself with import(), which Jest allows with this option only.
-const NODE_OPTIONS = '--experimental-vm-modules --no-warnings';
+// Every data directory of a test is a copy of this one.
+prepareDatabase();
 const env = {
   ...process.env,
-  NODE_OPTIONS,
+  // PGlite loads parts of itself with import(), which Jest allows with this option only.
+  NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
   VERIDON_CHROMIUM: chromium,
   NEXT_TELEMETRY_DISABLED: '1',
   CI: 'true',
 };
+const began = Date.now();
 const failedSteps = [];
 let passed = 0;
 let failed = 0;
 
-function step(name, command, args) {
-  console.log(`\n— ${name}`);
-  const { status } = spawnSync(command, args, { stdio: 'inherit', env });
-  if (status !== 0) failedSteps.push(name);
-  return status === 0;
+/** Runs a command to its end; what it prints is shown at once, or with `together` when it has ended. */
+function run(command, args, together = false) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, {
+      env,
+      stdio: together ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
+    });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (bytes) => (output += bytes));
+    child.on('error', (error) => resolve({ status: 1, output: String(error) }));
+    child.on('close', (status) => resolve({ status: status ?? 1, output }));
+  });
 }
 
-function check(name, command, args) {
-  if (step(name, command, args)) passed++;
-  else failed++;
+const seconds = () => `${Math.round((Date.now() - began) / 1000)} s`;
+
+async function check(name, command, args) {
+  const { status, output } = await run(command, args, true);
+  console.log(`\n— ${name}: ${status === 0 ? 'passed' : 'failed'} (${seconds()})`);
+  if (output.trim() !== '') console.log(output);
+  if (status === 0) return void passed++;
+  failed++;
+  failedSteps.push(name);
 }
 
-mkdirSync('.build', { recursive: true });
-function jest(name, project) {
-  const report = `.build/${project}.json`;
+async function checks() {
+  await check('Types', 'npx', ['tsc', '--noEmit']);
+  await check('Lint and import rules', 'npx', ['eslint', '.', '--max-warnings', '0']);
+  await check('Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
+}
+
+async function jest(...args) {
+  const report = '.build/tests.json';
+  mkdirSync('.build', { recursive: true });
   rmSync(report, { force: true });
-  step(name, 'npx', [
+  const { status } = await run('npx', [
     'jest',
-    '--selectProjects',
-    project,
+    ...['--reporters=default', '--reporters=./scripts/jest-reporter.mjs'],
     '--json',
+    `--outputFile=${report}`,
     // A test that leaves something open must not keep the rest from being counted.
     '--forceExit',
-    `--outputFile=${report}`,
-    // Half of the time of unit tests is waited for processes and lines of their own.
-    ...(project === 'journeys'
-      ? ['--runInBand']
-      : ['--testTimeout=20000', `--maxWorkers=${Math.max(2, availableParallelism() - 1)}`]),
+    // Tests wait for processes and lines of their own for much of their time.
+    `--maxWorkers=${availableParallelism() + 1}`,
+    ...args,
   ]);
+  if (status !== 0) failedSteps.push('Tests');
   if (!existsSync(report)) return void failed++;
   const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(
     readFileSync(report, 'utf8'),
@@ -56,13 +78,19 @@ function jest(name, project) {
   failed += numFailedTests + numRuntimeErrorTestSuites;
 }
 
-check('Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-check('Lint and import rules', 'npx', ['eslint', '.', '--max-warnings', '0']);
-check('Types', 'npx', ['tsc', '--noEmit']);
-jest('Unit tests', 'unit');
-await build();
-jest('Browser journeys', 'journeys');
+if (only.length > 0) {
+  if (only.some((argument) => /^(e2e|attack)\//.test(argument))) await build();
+  // In one process, so that what a test prints stands where it belongs.
+  await jest('--runInBand', '--runTestsByPath', ...only);
+} else {
+  // What needs no build goes on beside it.
+  const checked = checks();
+  await build();
+  console.log(`\n— Built (${seconds()})`);
+  await Promise.all([checked, jest()]);
+}
 
 if (failedSteps.length > 0) console.log(`\nFailed: ${failedSteps.join(', ')}`);
+console.log(`\nTook ${seconds()}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failedSteps.length > 0 || failed > 0 || passed === 0 ? 1 : 0);

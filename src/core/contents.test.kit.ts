@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from './property.test.kit';
 import { blankImage, type FieldValue } from './format';
 import { bytesOf, type RadioContent } from './image';
 import type { Lists } from './image/digital';

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from './property.test.kit';
 import { channel, id, plan } from './samples.test.kit';
 import type { Channel, Edit, Plan, ReceiveListId, ScanListId, TalkgroupId, ZoneId } from './plan';
 

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from './property.test.kit';
 import { remembered, rememberedAlong, rememberedByText } from './remember';
 
 test('what was worked out of a value is remembered, even where it is nothing', () => {

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from './property.test.kit';
 import { CODES, isFrequency, MODES, TONES, type Access, type Squelch } from './radio';
 import {
   applyEdit,
@@ -221,25 +221,3 @@ export const anyPlan: fc.Arbitrary<Plan> = fc
       anyZonesOver(made.channels).map((zones) => ({ ...made, zones })),
     ),
   );
-
-/** Counts what a property's generator reached, by kind: a property that hardly meets what it is about says little. */
-export function tally() {
-  const met = new Map<string, { all: number; accepted: number }>();
-  const of = (kind: string) => met.get(kind) ?? { all: 0, accepted: 0 };
-  return {
-    count(kind: string, accepted: boolean) {
-      const { all, accepted: so } = of(kind);
-      met.set(kind, { all: all + 1, accepted: so + (accepted ? 1 : 0) });
-    },
-    /**
-     * The share of that kind that was accepted, as high as chance leaves it (by three standard deviations): what a generator is wanted to
-     * reach it misses where it does not make it, and not once in some hundred runs by itself. 0 where none was ever accepted.
-     */
-    share(kind: string): number {
-      const { all, accepted } = of(kind);
-      const part = accepted / Math.max(1, all);
-      return part + 3 * Math.sqrt((part * (1 - part)) / Math.max(1, all));
-    },
-    times: (kind: string): number => of(kind).all,
-  };
-}

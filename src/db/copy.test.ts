@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import fc from 'fast-check';
+import * as fc from '../core/property.test.kit';
 import { sql } from 'drizzle-orm';
 import { copyLine } from './copy';
 import { makePglite, openFolder, type Opened } from './open';
@@ -15,7 +15,7 @@ beforeAll(async () => {
   await makePglite(place);
   opened = await openFolder(join(place, 'db'));
   await opened.database.execute(sql`create table said (n integer primary key, words text not null)`);
-}, 60_000);
+});
 afterAll(async () => {
   await opened.close();
   rmSync(place, { recursive: true, force: true });
@@ -54,7 +54,7 @@ test('any words come back as they went in, the bare ones for the end and for not
     ),
     { numRuns: 60 },
   );
-}, 60_000);
+});
 
 test('where a row cannot be there none is, and the connection goes on', async () => {
   await opened.database.execute(sql`delete from said`);

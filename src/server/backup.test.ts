@@ -37,7 +37,6 @@ import { IDENT } from '../core/samples.test.kit';
 
 /** Everything as one file, and back into an empty directory. */
 
-jest.setTimeout(120_000);
 const folder = mkdtempSync(join(tmpdir(), 'veridon-restored-'));
 dataFolder('backup', { after: () => rmSync(folder, { recursive: true, force: true }) });
 const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };

@@ -25,6 +25,12 @@ export const CARD_NAME = /^[a-z0-9-]{1,40}$/;
 /** Bytes that are written at once; then one looks whether to go on. */
 const STRETCH = 4096;
 
+let afterStretch: () => unknown = () => {};
+/** For tests: what is done after each stretch that is written, before the next one. */
+export function whenStretchWritten(look: () => unknown): void {
+  afterStretch = look;
+}
+
 const folderOf = ({ card }: Card): string =>
   join(/* turbopackIgnore: true */ process.env.VERIDON_BENCH_DIR ?? '.data/bench', 'reader', card);
 
@@ -58,6 +64,7 @@ async function writeFile(
       signal?.throwIfAborted();
       const stretch = bytes.subarray(at, at + STRETCH);
       await file.writeFile(stretch);
+      await afterStretch();
       wrote(stretch.length);
     }
     await file.sync();

@@ -10,7 +10,7 @@ import { placing } from '../core/samples.test.kit';
 import { UNITS } from '../sim/bench/units';
 import { startSim } from '../sim/server';
 import { lookAtBench } from './bench';
-import { filesOnCard, runCard } from './card-reader';
+import { filesOnCard, runCard, whenStretchWritten } from './card-reader';
 import { cardZip, openCard } from './card-zip';
 import { getCopy, newestCopy } from './copies';
 import { dataFolder } from './data-folder.test.kit';
@@ -19,8 +19,6 @@ import { createPlan, getPlan } from './plans';
 import { editPlan } from './revisions';
 
 /** A radio with a memory card: its half of the work, ours, and a card that is taken out in the middle. */
-
-jest.setTimeout(120_000);
 
 const UNIT = UNITS.find(({ id }) => id === 'plover-1')!;
 let bench: Awaited<ReturnType<typeof startSim>>;
@@ -31,6 +29,8 @@ dataFolder('card', {
     process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${bench.port}`;
     process.env.VERIDON_BENCH_DIR = join(folder, 'bench');
     reader = join(folder, 'bench', 'reader');
+    // A card is looked at between two stretches, so that it is taken out at the byte that was ordered.
+    whenStretchWritten(() => bench.lookAtCards());
   },
   after: () => bench.close(),
 });

@@ -1,9 +1,9 @@
 import { connect } from 'node:net';
 
 /** A port that does not take the connection within this, ms, counts as vanished. */
-const CONNECT_MS = 3000;
+const CONNECT_MS = 10_000;
 /** How long the other end may take to let go of the port, ms. */
-const CLOSING_MS = 1000;
+const CLOSING_MS = 5000;
 
 /** What a carrier tells of its line. `closed` is the last of them. */
 export interface CarrierEars {

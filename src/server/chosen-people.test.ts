@@ -17,8 +17,6 @@ import { createPlan } from './plans';
 
 /** People of the roll into a radio on the bench: who is in it then, by the bench's own file. */
 
-jest.setTimeout(120_000);
-
 const PEOPLE = 6000;
 const SERIAL = 'HR700412';
 let bench: Awaited<ReturnType<typeof startSim>>;

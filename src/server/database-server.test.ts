@@ -6,6 +6,7 @@ import { PGlite } from '@electric-sql/pglite';
 import { PGLiteSocketServer } from '@electric-sql/pglite-socket';
 import { eq, sql } from 'drizzle-orm';
 import { IDENT, id, placing, renaming } from '../core/samples.test.kit';
+import { HANG_MS, until } from '../core/until.test.kit';
 import { instances, jobs, openDatabase, people, rolls } from '../db';
 import { problemOf } from './database';
 import { beat, instanceId, living } from './instance';
@@ -26,8 +27,6 @@ import { databaseKind } from './health';
  * The use cases over the wire protocol of a PostgreSQL server, through the driver that DATABASE_URL brings: migrations,
  * types, transactions and the trigger. The server is PGlite behind a socket, on a free port, with nothing on disk.
  */
-
-jest.setTimeout(120_000);
 
 /** A wire to the server that can be cut and joined again. */
 async function makeWire(to: number) {
@@ -225,14 +224,24 @@ test('people of a roll are kept on a server too, and not where the roll is not o
   const folder = mkdtempSync(join(tmpdir(), 'veridon-server-'));
   const bench = await startSim({ port: 0, folder, speed: 40, people: 25_000 });
   process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${bench.port}`;
+  process.env.VERIDON_DIRECTORY_PATIENCE_MS = String(HANG_MS);
   const { database } = await openDatabase();
   await startLoad();
   await loadEnded();
   expect(lastLoad()).toMatchObject({ state: 'done', people: 25_000 });
   expect(await database.$count(people)).toBe(25_000);
+  const order = (fault: object) =>
+    fetch(`http://127.0.0.1:${bench.port}/roll/faults`, {
+      method: 'POST',
+      headers: { Authorization: `Bearer ${bench.key}` },
+      body: JSON.stringify(fault),
+    });
+  // The roll stops after most of its people have come, so that there is a middle.
+  await order({ kind: 'stall', afterPeople: 22_000 });
   await startLoad();
-  while (lastLoad()!.people === 0) await new Promise((resolve) => setTimeout(resolve, 1));
+  await until('the first people', () => lastLoad()!.people > 0);
   await database.update(rolls).set({ instance: 'in_other' }).where(eq(rolls.state, 'loading'));
+  await order({ kind: 'none' });
   await loadEnded();
   expect(lastLoad()).toMatchObject({
     state: 'failed',

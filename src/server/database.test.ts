@@ -1,3 +1,4 @@
+import { until } from '../core/until.test.kit';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -8,8 +9,6 @@ import { databaseKind } from './health';
 import { giveSpaceBack } from './space';
 
 /** The embedded database as it is handed to who reads and who writes, on a disk that is nearly full. */
-
-jest.setTimeout(60_000);
 
 const folder = mkdtempSync(join(tmpdir(), 'veridon-database-'));
 afterAll(async () => {
@@ -66,7 +65,6 @@ test('the space of what rows were before is given back now and then, not at ever
   await new Promise((resolve) => setTimeout(resolve, 200));
   expect(await tidied()).toEqual([]);
   giveSpaceBack();
-  for (let n = 0; n < 100 && (await tidied()).length < 4; n++)
-    await new Promise((resolve) => setTimeout(resolve, 50));
+  await until('the space to be given back', async () => (await tidied()).length >= 4);
   expect(await tidied()).toEqual(['changes', 'plans', 'records', 'summaries']);
 });

@@ -3,20 +3,20 @@ import { createServer, type Server, type ServerResponse } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { channel } from '../core/samples.test.kit';
+import { HANG_MS, NO_TIMERS_BUT_TIMEOUTS, until } from '../core/until.test.kit';
 import { openDatabase } from '../db';
 import type { findPlaces as FindPlaces, searchRegister as SearchRegister } from './directories';
 
 /** The Relay Register answered by whoever comes: what it sends is held against what is wanted. */
 
 const folder = mkdtempSync(join(tmpdir(), 'veridon-directories-'));
-jest.setTimeout(30_000);
 
 let findPlaces: typeof FindPlaces;
 let searchRegister: typeof SearchRegister;
 let server: Server;
 let answer: (path: string, response: ServerResponse) => void;
 beforeAll(async () => {
-  process.env.VERIDON_DIRECTORY_PATIENCE_MS = '1500';
+  process.env.VERIDON_DIRECTORY_PATIENCE_MS = String(HANG_MS);
   ({ findPlaces, searchRegister } = await import('./directories'));
   server = createServer((request, response) => answer(request.url ?? '', response));
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
@@ -122,10 +122,7 @@ describe('an answer that has no end', () => {
     pour();
     return sent;
   };
-  const gone = async (sent: { gone: boolean }) => {
-    for (let n = 0; n < 200 && !sent.gone; n++) await new Promise((resolve) => setTimeout(resolve, 10));
-    return sent.gone;
-  };
+  const gone = (sent: { gone: boolean }) => until('the other end to go away', () => sent.gone);
 
   test('is read no further than any honest one would go', async () => {
     let sent = { bytes: 0, gone: false };
@@ -135,7 +132,7 @@ describe('an answer that has no end', () => {
       kind: 'directory-rubbish',
       detail: expect.stringContaining('larger than any honest one'),
     });
-    expect(await gone(sent)).toBe(true);
+    await gone(sent);
     // a million bytes are read; what lies in the buffers of the two ends is all that was sent beyond
     expect(sent.bytes).toBeLessThan(12_000_000);
   });
@@ -159,10 +156,10 @@ describe('an answer that has no end', () => {
     };
     const asker = new AbortController();
     const asking = findPlaces('kett', asker.signal);
-    while (!sent) await new Promise((resolve) => setTimeout(resolve, 5));
+    const begun = await until('the question', () => sent);
     asker.abort();
     await expect(asking).rejects.toMatchObject({ status: 504 });
-    expect(await gone(sent)).toBe(true);
+    await gone(begun);
   });
 });
 
@@ -171,11 +168,19 @@ test('patience is for the whole search, however quickly each page is there', asy
   answer = (path, response) => {
     asked++;
     const page = Number(new URL(path, 'http://x').searchParams.get('page'));
-    setTimeout(() => response.end(JSON.stringify({ page, pages: 20, total: 20, entries: [row(page)] })), 200);
+    jest.advanceTimersByTime(400);
+    response.end(JSON.stringify({ page, pages: 20, total: 20, entries: [row(page)] }));
   };
-  // the tests give a directory 1,500 ms; 20 pages of 200 ms take more than twice that
-  await expect(searchRegister(circle)).rejects.toMatchObject({ status: 504, kind: 'directory-slow' });
-  expect(asked).toBeLessThan(12);
+  // Of its 1,500 ms each page takes 400: the fourth comes too late.
+  process.env.VERIDON_DIRECTORY_PATIENCE_MS = '1500';
+  jest.useFakeTimers({ doNotFake: NO_TIMERS_BUT_TIMEOUTS });
+  try {
+    await expect(searchRegister(circle)).rejects.toMatchObject({ status: 504, kind: 'directory-slow' });
+  } finally {
+    jest.useRealTimers();
+    process.env.VERIDON_DIRECTORY_PATIENCE_MS = String(HANG_MS);
+  }
+  expect(asked).toBe(4);
 });
 
 test('a search is held against the plan and the radio that are asked for, around the point that is', async () => {

@@ -7,7 +7,7 @@ import type { Point } from '../core/radio';
 import { text } from '../core/text.schema';
 import { giveUpAfter } from './fetch-json';
 import { getPlan, wantModel } from './plans';
-import { askDirectory, PATIENCE_MS, RELAY_REGISTER, rubbish } from './sources';
+import { askDirectory, patienceMs, RELAY_REGISTER, rubbish } from './sources';
 
 const placesSchema = z.object({
   places: z.array(z.object({ name: text(60), island: text(60), lat: z.number(), lon: z.number() })).max(100),
@@ -30,7 +30,7 @@ async function places(text: string, signal: AbortSignal, most = 12) {
  * is surely meant.
  */
 export async function findPlaces(text: string, gone?: AbortSignal) {
-  const signal = giveUpAfter(PATIENCE_MS, gone);
+  const signal = giveUpAfter(patienceMs(), gone);
   const found = await places(text, signal);
   if (found.length > 0 || text.trim() === '') return { places: found, meant: null };
   const { near, meant } = nearSpellings(text, await places('', signal, 100), ({ name }) => name);
@@ -51,7 +51,7 @@ export async function searchRegister(
   { lat, lon, radiusKm, planId, modelId }: Search,
   gone?: AbortSignal,
 ): Promise<EntriesAnswer> {
-  const signal = giveUpAfter(PATIENCE_MS, gone);
+  const signal = giveUpAfter(patienceMs(), gone);
   const kept = planId === undefined ? null : await getPlan(planId);
   const model = wantModel(modelId ?? kept?.plan.modelId ?? MODELS[0]!.id);
   const { entries, skipped, total } = await registerEntries({ lat, lon, radiusKm }, signal);

@@ -3,8 +3,9 @@ import type { Model } from '../core/models';
 import { toRadio } from '../core/organise';
 import type { PlanId, RadioId } from '../core/plan';
 import { placing } from '../core/samples.test.kit';
+import { pause, until } from '../core/until.test.kit';
 import { lives } from '../db';
-import { owner, pause } from './faults.test.kit';
+import { owner } from './faults.test.kit';
 import { endLive, listLives, resumeLives, startLive } from './live';
 import { createPlan, getPlan } from './plans';
 import { reading, writing } from './database';
@@ -23,7 +24,8 @@ export interface Following {
   mended: () => Promise<void>;
   /** What the radio holds, read by a job once nothing follows it. */
   holds: () => Promise<Uint8Array>;
-  killBench: () => Promise<void>;
+  /** Kills the bench, and starts it again once `told` holds. */
+  killBench: (told: () => boolean) => Promise<void>;
   note: (fault: string, said: string) => void;
 }
 
@@ -41,13 +43,6 @@ export function followingFaults({
   let planId: PlanId;
   let tries = 0;
   const live = () => listLives().find((one) => one.radioId === radioId());
-  const until = async (what: string, holdsNow: () => boolean | Promise<boolean>) => {
-    for (let n = 0; n < 1500; n++) {
-      if (await holdsNow()) return;
-      await pause(10);
-    }
-    throw new Error(`Waited for ${what}: ${JSON.stringify(listLives())}`);
-  };
   const fresh = async () => {
     const { plan } = await createPlan({ name: 'Followed', modelId: model.id, owner });
     planId = plan.id;
@@ -221,8 +216,7 @@ export function followingFaults({
     test('the bench is killed', async () => {
       await begin();
       const { plan, revision } = await getPlan(planId);
-      await killBench();
-      await until('what is told', () => live()!.state === 'away');
+      await killBench(() => live()!.state === 'away');
       note('The bench is killed while they follow each other', told());
       await editPlan(planId, revision, {
         name: 'change',

@@ -1,9 +1,28 @@
 import { writeFileSync } from 'node:fs';
 import type { Job, JobRequest } from '../core/bench';
+import type { Model } from '../core/models';
+import type { PlanId, RadioId } from '../core/plan';
+import type { UnitSpec } from '../sim/bench/units';
+import { until } from '../core/until.test.kit';
 import { getJob, startJob } from './jobs';
 import { Problem } from './problem';
 
 /** What people were told when something went wrong, gathered by a test and held against docs/faults.md; not used by the application. */
+
+/** A radio with its link, and what a test knows of it. */
+export interface Link {
+  kind: 'stream' | 'block' | 'live' | 'card';
+  unit: UnitSpec;
+  model: Model;
+  radioId: RadioId;
+  /** Two plans in turn: one is in the radio, and the other is to be. */
+  plans: { planId: PlanId; revision: number }[];
+  /** Which of them is in it. */
+  turn: number;
+  /** What the radio holds now, and what the other plan would make of it. */
+  before: Uint8Array;
+  wanted: Uint8Array;
+}
 
 export const DOC = 'docs/faults.md';
 
@@ -44,14 +63,12 @@ export function writeTold(lines: readonly string[]): void {
 }
 
 export const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
-export const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
 export async function ended(id: string): Promise<Job> {
-  for (;;) {
+  return until('the end of the job', async () => {
     const job = await getJob(id);
-    if (job.state !== 'running') return job;
-    await pause(5);
-  }
+    return job.state !== 'running' && job;
+  });
 }
 /** Runs a job to its end; one that is refused is told as it was refused. */
 export async function run(

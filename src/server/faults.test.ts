@@ -4,60 +4,64 @@ import { eq } from 'drizzle-orm';
 import type { Job, JobRequest } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { compareImages, encodeImage } from '../core/image';
-import type { Model } from '../core/models';
 import { petrelHF9 } from '../core/models/petrel-hf9';
-import type { PlanId, RadioId } from '../core/plan';
 import { placing } from '../core/samples.test.kit';
+import { until } from '../core/until.test.kit';
 import { jobs, openDatabase } from '../db';
-import { startSim } from '../sim/server';
+import { startSim, type Sim } from '../sim/server';
 import { UNITS } from '../sim/bench/units';
 import { lookAtBench } from './bench';
 import { getCopy, listCopies } from './copies';
 import { dataFolder } from './data-folder.test.kit';
+import { whenStretchWritten } from './card-reader';
 import { closeLostJobs, getJob, startJob, stopJob } from './jobs';
 import { lookAtKeeping } from './keeping';
 import { createPlan, getPlan } from './plans';
 import { Problem } from './problem';
 import { followingFaults } from './faults-following.test.kit';
 import {
+  type Link,
   DOC,
   ended,
   note as noteFor,
   owner,
-  pause,
   run,
   toldLines,
   wordsOf,
   writeTold,
 } from './faults.test.kit';
 import { editPlan } from './revisions';
+import { countSilencesBy } from './silence';
+import { silenceOf } from './silence.test.kit';
 
 /**
  * Everything that can go wrong between Veridon and a radio, over every link: what the person is told, that the radio ends right, and that no plan, copy or
  * entry of the log is lost. docs/faults.md is the table of it: VERIDON_FAULTS=write makes it anew, and each run holds it against what was said.
  */
 
-jest.setTimeout(600_000);
-
 /** At how many places the cable is pulled: all of them when the table is made, some each time; every byte is struck in sim/line-faults and sim/block-faults. */
 const PLACES = process.env.VERIDON_FAULTS === 'write' ? 50 : 6;
-let bench: Awaited<ReturnType<typeof startSim>>;
+let bench: Sim;
+const time = silenceOf(() => bench.busy());
 let folder = '';
 const startBench = async (port = 0) => {
-  bench = await startSim({ port, folder: join(folder, 'bench'), speed: 400 });
+  bench = await startSim({ port, folder: join(folder, 'bench'), speed: 400, silence: time.silence });
   process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${bench.port}`;
 };
-/** Killed, and started again in its place a moment later. */
-async function killBench(): Promise<void> {
+/** Killed, and started again in its place once what was on its lines has been told so. */
+async function killBench(told: () => boolean | Promise<boolean>): Promise<void> {
   const { port } = bench;
   bench.close();
-  await pause(400);
+  await until('the end of the line to be told', told);
   await startBench(port);
 }
 dataFolder('faults', {
   async before(place) {
     folder = place;
     process.env.VERIDON_BENCH_DIR = join(place, 'bench');
+    countSilencesBy(time.silence);
+    // A card is looked at between two stretches, so that it is taken out at the byte that was ordered.
+    whenStretchWritten(() => bench.lookAtCards());
     await startBench();
   },
   after: () => bench.close(),
@@ -75,19 +79,6 @@ const atBench = async (path: string, body: object) => {
   expect(answer.status).toBe(200);
 };
 
-interface Link {
-  kind: 'stream' | 'block' | 'live' | 'card';
-  unit: (typeof UNITS)[number];
-  model: Model;
-  radioId: RadioId;
-  /** Two plans in turn: one is in the radio, and the other is to be. */
-  plans: { planId: PlanId; revision: number }[];
-  /** Which of them is in it. */
-  turn: number;
-  /** What the radio holds now, and what the other plan would make of it. */
-  before: Uint8Array;
-  wanted: Uint8Array;
-}
 const links: Link[] = [];
 
 const note = (fault: string, { kind }: Link, said: string) => noteFor(fault, kind, said);
@@ -258,13 +249,18 @@ describe.each(LINES)('the %s link', (kind) => {
     expect(await endsRight(link)).toBe(kind === 'live' ? 'written' : 'as it was');
   });
 
-  const inWrite = async (job: Job, bytes: number) => {
-    for (;;) {
-      const now = await getJob(job.id);
-      if (now.state !== 'running' || (now.result.bytesIn ?? 0) >= bytes) return;
-      await pause(2);
-    }
+  /** The radio falls silent in the middle of the next write, and nobody gives it up: the write stays there until `time` goes on. */
+  const stayInWrite = async (link: Link) => {
+    await atBench(`${link.unit.id}/faults`, { kind: 'silent', atByte: 4000 });
+    time.hold();
   };
+  const inWrite = (job: Job) =>
+    until('the middle of the write', async () => {
+      const { state, result } = await getJob(job.id);
+      expect(state).toBe('running');
+      return (result.bytesIn ?? 0) > 1000 && !bench.busy();
+    });
+  afterEach(() => time.goOn());
 
   test('the port vanishes, or is another one, in the middle of a write', async () => {
     const link = linkOf(kind);
@@ -273,10 +269,11 @@ describe.each(LINES)('the %s link', (kind) => {
       ['The cable goes into another socket', { cable: { stream: 4, block: 5, live: 6 }[kind] }],
     ] as const) {
       await ready(link);
-      await atBench(`${link.unit.id}/faults`, { kind: 'slow', factor: 4 });
+      await stayInWrite(link);
       const end = await run(writing(link), async (job) => {
-        await inWrite(job, 2000);
+        await inWrite(job);
         await atBench(link.unit.id, body);
+        time.goOn();
       });
       note(what, link, wordsOf(end));
       expect(await endsRight(link)).toBe('half written, then gone on with');
@@ -286,11 +283,12 @@ describe.each(LINES)('the %s link', (kind) => {
   test('Veridon is killed in the middle of a write', async () => {
     const link = linkOf(kind);
     await ready(link);
-    await atBench(`${link.unit.id}/faults`, { kind: 'slow', factor: 4 });
+    await stayInWrite(link);
     const started = await startJob(writing(link));
-    await inWrite(started, 2000);
+    await inWrite(started);
     await stopJob(started.id);
     await ended(started.id);
+    time.goOn();
     // As the next start finds it: a row that is under way in a process that is dead.
     const { database } = await openDatabase();
     await database.update(jobs).set({ state: 'running', instance: 'in_dead' }).where(eq(jobs.id, started.id));
@@ -303,10 +301,13 @@ describe.each(LINES)('the %s link', (kind) => {
   test('the bench is killed in the middle of a write', async () => {
     const link = linkOf(kind);
     await ready(link);
-    await atBench(`${link.unit.id}/faults`, { kind: 'slow', factor: 4 });
-    const end = await run(writing(link), (job) => inWrite(job, 2000).then(() => void killBench()));
+    await stayInWrite(link);
+    const end = await run(writing(link), async (job) => {
+      await inWrite(job);
+      await killBench(async () => (await getJob(job.id)).state !== 'running');
+      time.goOn();
+    });
     note('The bench is killed', link, wordsOf(end));
-    await pause(700);
     expect(await endsRight(link)).toBe('half written, then gone on with');
   });
 

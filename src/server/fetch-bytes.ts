@@ -1,4 +1,5 @@
 import { benchUrl } from './bench-address';
+import { patienceMs } from './sources';
 
 /** Something that is fetched as it comes. */
 export interface Stream {
@@ -11,10 +12,12 @@ export interface Stream {
 export class LoadFailed extends Error {}
 
 /** How long nothing may come, ms. */
-const idleMs = () => Number(process.env.VERIDON_DIRECTORY_PATIENCE_MS ?? 8000) * 2;
+const idleMs = () => patienceMs() * 2;
 
 /** The bytes of it as they come; fails in words where they stop coming. */
 export async function* bytesOf({ source, path }: Stream, signal: AbortSignal): AsyncGenerator<Uint8Array> {
+  // A signal that has come already is never told of again.
+  signal.throwIfAborted();
   const over = new AbortController();
   const leave = () => over.abort();
   signal.addEventListener('abort', leave, { once: true });

@@ -15,6 +15,8 @@ export class FetchFailed extends Error {
 export function giveUpAfter(patienceMs: number, gone?: AbortSignal): AbortSignal {
   const over = new AbortController();
   setTimeout(() => over.abort(), patienceMs).unref();
+  // A signal that has come already is never told of again.
+  if (gone?.aborted) over.abort();
   gone?.addEventListener('abort', () => over.abort(), { once: true });
   return over.signal;
 }

@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { keyUpDays } from '../db';
+import { HANG_MS } from '../core/until.test.kit';
 import { startSim } from '../sim/server';
 import { reading } from './database';
 import { dataFolder } from './data-folder.test.kit';
@@ -9,13 +10,11 @@ import { loadEnded, startLoad } from './people-load';
 
 /** The Heard Board from the stand-in over HTTP into the database: all or nothing, told and counted; and people ranked by it. */
 
-jest.setTimeout(120_000);
-
 const KEY_UPS = 20_000;
 let bench: Awaited<ReturnType<typeof startSim>>;
 dataFolder('heard-board', {
   async before(folder) {
-    process.env.VERIDON_DIRECTORY_PATIENCE_MS = '1000';
+    process.env.VERIDON_DIRECTORY_PATIENCE_MS = String(HANG_MS);
     bench = await startSim({
       port: 0,
       folder: join(folder, 'bench'),
@@ -122,8 +121,10 @@ test('odd rows are told, counted and left out', async () => {
 });
 
 test('one that nothing comes of is given up, and one under way is stopped', async () => {
-  await order('slow', { ms: 60_000 });
+  await order('slow', { ms: 120_000 });
+  process.env.VERIDON_DIRECTORY_PATIENCE_MS = '1000';
   expect((await load()).message).toContain('Nothing came of the Heard Board for 2 seconds.');
+  process.env.VERIDON_DIRECTORY_PATIENCE_MS = String(HANG_MS);
   await startBoard();
   expect(await stopBoard()).toMatchObject({
     state: 'stopped',

@@ -18,8 +18,6 @@ import { getCopy, listCopies, noteCopy, planFromCopy } from './copies';
 
 /** Reads, writes and restores against the real bench, in this process; the database in a directory of its own. */
 
-jest.setTimeout(120_000);
-
 const SERIAL = UNITS[0]!.serial;
 let bench: Awaited<ReturnType<typeof startSim>>;
 /** Our id of the unit with SERIAL. */

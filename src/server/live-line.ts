@@ -10,6 +10,7 @@ import {
 } from '../core/link';
 import type { Model } from '../core/models';
 import { tcpCarrier } from './carrier';
+import { afterSilence } from './silence';
 
 /** A silence on a line on which something is awaited, ms, after which it is said again. */
 const QUIET_MS = 700;
@@ -36,20 +37,20 @@ export function openLive(
   let state = startLive(model, serial);
   let begun = false;
   let over = false;
-  let quiet: NodeJS.Timeout | undefined;
+  let endQuiet = () => {};
   let beat: NodeJS.Timeout | undefined;
   const rest = () => {
-    clearTimeout(quiet);
+    endQuiet();
     clearInterval(beat);
   };
   const advance = (step: LiveStep) => {
     state = step;
     if (step.send.length > 0) line.send(Buffer.concat(step.send));
-    clearTimeout(quiet);
+    endQuiet();
     if (!isLiveOpen(state.state)) {
       rest();
       line.cut();
-    } else if (isAwaited(state.state)) quiet = setTimeout(() => input({ kind: 'quiet' }), QUIET_MS);
+    } else if (isAwaited(state.state)) endQuiet = afterSilence(QUIET_MS, () => input({ kind: 'quiet' }));
     for (const event of step.events) hear(event);
   };
   const input = (what: LiveInput) => {

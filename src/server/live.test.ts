@@ -1,3 +1,4 @@
+import { until as waitFor } from '../core/until.test.kit';
 import { eq } from 'drizzle-orm';
 import { join } from 'node:path';
 import type { Live } from '../core/bench';
@@ -25,8 +26,6 @@ import { editPlan, stepBack } from './revisions';
 import { NOBODY } from './once';
 
 /** A plan and a radio on the real bench that follow each other, over lines that go and come back. */
-
-jest.setTimeout(120_000);
 
 const UNIT = UNITS.find(({ model }) => model === petrelHF9)!;
 let bench: Awaited<ReturnType<typeof startSim>>;
@@ -56,12 +55,13 @@ const handle = async (body: object, path = `radios/${UNIT.id}`): Promise<Seen> =
 /** What the radio has in a memory, as its own display would have it. */
 const inRadio = async (slot: number) => (await handle({ slot })).channel;
 const until = async <T>(look: () => Promise<T> | T, holds: (value: T) => boolean): Promise<T> => {
-  for (let n = 0; n < 500; n++) {
-    const value = await look();
-    if (holds(value)) return value;
-    await new Promise((done) => setTimeout(done, 20));
-  }
-  throw new Error(`It did not come about: ${JSON.stringify(await look())} ${JSON.stringify(listLives())}`);
+  let value = await look();
+  await waitFor(`what is looked for: ${holds.toString()}`, async () => holds((value = await look()))).catch(
+    (error: Error) => {
+      throw new Error(`${error.message}: ${JSON.stringify(value)} ${JSON.stringify(listLives())}`);
+    },
+  );
+  return value;
 };
 const live = () => listLives().find((one) => one.radioId === radioId);
 const isLive = (one: Live | undefined) => one?.state === 'live';

@@ -13,7 +13,7 @@ export interface Area extends Point {
 const KEPT_MS = 3_600_000;
 const LEFT_ALONE_MS = 60_000;
 /** Nobody waits longer for it: Check does without, ms. */
-const PATIENCE_MS = 1500;
+const patienceMs = () => Number(process.env.VERIDON_NEIGHBOUR_PATIENCE_MS ?? 1500);
 const REACH_KM = 150;
 const MOST_AREAS = 200;
 
@@ -68,7 +68,7 @@ async function lookUp(area: Area): Promise<readonly Neighbour[]> {
     return list;
   };
   try {
-    const { entries } = await registerEntries({ ...area, service: 'amateur' }, giveUpAfter(PATIENCE_MS));
+    const { entries } = await registerEntries({ ...area, service: 'amateur' }, giveUpAfter(patienceMs()));
     return keep(
       entries.flatMap(({ call, site, output, input, access, lat, lon, onAir, groups }): Neighbour[] =>
         input === null || input === output || !onAir

@@ -8,7 +8,7 @@ import { reading, writing } from './database';
 import { giveUpAfter } from './fetch-json';
 import { wantRow } from './plan-rows';
 import { getPlan, wantModel } from './plans';
-import { PATIENCE_MS, SOURCES } from './sources';
+import { patienceMs, SOURCES } from './sources';
 import { askSource } from './stations';
 
 /** Least and most that is looked at around a plan, km. */
@@ -88,7 +88,7 @@ export async function newsOfPlan(id: PlanId, ask: boolean, gone?: AbortSignal): 
   const used = new Set(plan.channels.flatMap(({ source }) => source?.directory ?? []));
   const troubles: NewsAnswer['troubles'] = [];
   if (ask && area) {
-    const signal = giveUpAfter(PATIENCE_MS, gone);
+    const signal = giveUpAfter(patienceMs(), gone);
     await Promise.all(
       SOURCES.filter((source) => used.has(source.id)).map(async (source) => {
         const circle = { lat: area.lat, lon: area.lon, radiusKm: area.km + BEYOND_KM };

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../core/property.test.kit';
 import { sql } from 'drizzle-orm';
 import { id, placing, renaming } from '../core/samples.test.kit';
 import type { Edit } from '../core/plan';
@@ -13,8 +13,6 @@ import { editPlan, goBack, stepBack } from './revisions';
 import { keepStep } from './steps';
 
 /** What is accepted is kept once, whole, and within what can be read again. */
-
-jest.setTimeout(120_000);
 
 dataFolder('once');
 

@@ -9,8 +9,6 @@ import { editPlan } from './revisions';
 
 /** Own IDs on the real bench: two Kestrels of one plan would both be the same radio to a network. */
 
-jest.setTimeout(60_000);
-
 let bench: Awaited<ReturnType<typeof startSim>>;
 dataFolder('own-ids', {
   async before(folder) {

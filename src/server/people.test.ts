@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { people, rolls } from '../db';
+import { HANG_MS, until } from '../core/until.test.kit';
 import { listed } from '../sim/roll/service';
 import { startSim } from '../sim/server';
 import { reading, writing } from './database';
@@ -12,13 +13,11 @@ import { forgetPeopleText } from './people-text';
 
 /** A roll of people from the stand-in over HTTP into the database: all or nothing, told and counted, whatever the roll is like. */
 
-jest.setTimeout(120_000);
-
 const PEOPLE = 34_567;
 let bench: Awaited<ReturnType<typeof startSim>>;
 dataFolder('people', {
   async before(folder) {
-    process.env.VERIDON_DIRECTORY_PATIENCE_MS = '1000';
+    process.env.VERIDON_DIRECTORY_PATIENCE_MS = String(HANG_MS);
     bench = await startSim({ port: 0, folder: join(folder, 'bench'), speed: 40, people: PEOPLE });
     process.env.VERIDON_BENCH_URL = `http://127.0.0.1:${bench.port}`;
   },
@@ -80,27 +79,35 @@ test.each([
   ['refuse', 'broke before it was whole'],
   ['slow', 'Nothing came of the Ident Roll for 2 seconds'],
 ])('of a roll that is %s nothing is kept, and the one before stays', async (kind, words) => {
-  await order('/roll/faults', kind === 'slow' ? { kind, ms: 20_000 } : { kind });
+  if (kind === 'slow') process.env.VERIDON_DIRECTORY_PATIENCE_MS = '1000';
+  await order('/roll/faults', kind === 'slow' ? { kind, ms: 120_000 } : { kind });
   const end = await load();
+  process.env.VERIDON_DIRECTORY_PATIENCE_MS = String(HANG_MS);
   await order('/roll/faults', { kind: 'none' });
   expect(end).toMatchObject({ state: 'failed', message: expect.stringContaining(words) as string });
   expect(end.message).toMatch(/The people that you had are as they were\.$/);
   expect(await inTables()).toEqual({ rolls: ['in use'], people: PEOPLE });
 });
 
+/** Begins to load a roll that stops after most of its people have come; some are in the tables by then. */
+async function loadedInPart() {
+  await order('/roll/faults', { kind: 'stall', afterPeople: PEOPLE - 5000 });
+  await startLoad();
+  await until('the first people', () => lastLoad()!.people > 0);
+}
+
 test('stopped in the middle nothing is kept of it', async () => {
-  const begun = startLoad();
-  await begun;
-  while (lastLoad()!.people === 0) await new Promise((resolve) => setTimeout(resolve, 1));
+  await loadedInPart();
   expect(await stopLoad()).toMatchObject({ state: 'stopped' });
+  await order('/roll/faults', { kind: 'none' });
   expect(await inTables()).toEqual({ rolls: ['in use'], people: PEOPLE });
   expect(await stopLoad()).toMatchObject({ state: 'stopped' });
 });
 
 test('a roll that is not ours any more takes nobody, and what was there stays', async () => {
-  await startLoad();
-  while (lastLoad()!.people === 0) await new Promise((resolve) => setTimeout(resolve, 1));
+  await loadedInPart();
   await (await reading()).update(rolls).set({ instance: 'in_other' }).where(eq(rolls.state, 'loading'));
+  await order('/roll/faults', { kind: 'none' });
   await loadEnded();
   expect(lastLoad()).toMatchObject({
     state: 'failed',

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../core/property.test.kit';
 import { sql } from 'drizzle-orm';
 import { applyEdit, type ChannelId, type Edit, type Plan, type PlanId, type RadioId } from '../core/plan';
 import { IDENT, id, placing, renaming } from '../core/samples.test.kit';
@@ -15,8 +15,6 @@ import { ternP3 } from '../core/models/tern-p3';
 import { newMemory, UNITS } from '../sim/bench/units';
 
 /** The use cases on a real database in a directory of its own. */
-
-jest.setTimeout(120_000);
 
 dataFolder('plans');
 

@@ -1,12 +1,13 @@
+import { until } from '../core/until.test.kit';
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliDecompressSync, gunzipSync } from 'node:zlib';
-import fc from 'fast-check';
+import * as fc from '../core/property.test.kit';
 import { eq, sql } from 'drizzle-orm';
 import { applyEdit, migrateDocument, type Plan, type PlanId } from '../core/plan';
 import { anyEditOn } from '../core/plan/edit.test.kit';
-import { id, placing, renaming, tally, zoneId } from '../core/samples.test.kit';
+import { id, placing, renaming, zoneId } from '../core/samples.test.kit';
 import { openDatabase, plans, records, snapshots } from '../db';
 import { dataFolder } from './data-folder.test.kit';
 import { letGo } from './held-plans';
@@ -22,8 +23,6 @@ import { editPlan, goBack, stepBack } from './revisions';
  * Plans as rows: what the tables say is what the edits came to, whatever was done; and a data directory of the first format,
  * made by the Veridon that wrote it, is read and worked on.
  */
-
-jest.setTimeout(180_000);
 
 const FIXTURES = join('src', 'server', 'fixtures');
 dataFolder('records', {
@@ -135,7 +134,7 @@ describe('a data directory of the first format', () => {
 });
 
 test('whatever is done, the rows are what the log leads to, and nothing refers to what is gone', async () => {
-  const reached = tally();
+  const reached = fc.tally();
   await fc.assert(
     fc.asyncProperty(
       fc.array(fc.tuple(fc.integer(), fc.nat(99)), { minLength: 5, maxLength: 25 }),
@@ -187,8 +186,8 @@ test('whatever is done, the rows are what the log leads to, and nothing refers t
     ),
     { numRuns: 30 },
   );
-  expect(reached.share('done')).toBeGreaterThan(0.6);
-  expect(reached.share('zones with channels')).toBeGreaterThan(0.15);
+  reached.expectShare('done', 0.6);
+  reached.expectShare('zones with channels', 0.15);
 });
 
 test('one changed cell writes one row, and going back writes the changed records only', async () => {
@@ -283,8 +282,7 @@ test(`a snapshot is kept every ${SNAPSHOT_EVERY} revisions, and the way back by 
     await editPlan(planId, revision, renaming(0, `Name ${revision}`));
   const kept = async () =>
     (await database.select().from(snapshots).where(eq(snapshots.planId, planId))).map((one) => one.revision);
-  for (let tries = 0; tries < 50 && (await kept()).length === 0; tries++)
-    await new Promise((resolve) => setTimeout(resolve, 20));
+  await until('the snapshot', async () => (await kept()).length > 0);
   expect(await kept()).toEqual([SNAPSHOT_EVERY]);
   letGo(planId);
   // A log that does not lead back any more behind the snapshot shows that it is used.

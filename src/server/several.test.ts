@@ -18,7 +18,6 @@ import { getSeveral, startSeveral } from './several';
 
 /** One plan to several radios of the bench, one of which fails. */
 
-jest.setTimeout(120_000);
 let bench: Awaited<ReturnType<typeof startSim>>;
 dataFolder('several', {
   async before(folder) {

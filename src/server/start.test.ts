@@ -8,8 +8,6 @@ import { start } from './start';
 
 /** What is there when the server has come up. */
 
-jest.setTimeout(60_000);
-
 const folder = mkdtempSync(join(tmpdir(), 'veridon-start-'));
 const SIGNALS = ['SIGTERM', 'SIGINT'] as const;
 const heard = SIGNALS.map((signal) => process.listeners(signal));

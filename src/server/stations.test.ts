@@ -1,3 +1,4 @@
+import { HANG_MS } from '../core/until.test.kit';
 import { createServer, type Server, type ServerResponse } from 'node:http';
 import { readFileSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
@@ -10,7 +11,6 @@ import type * as Stations from './stations';
 /** What directories answer is kept and found again without them; a directory that wants an account gets it, and nobody else does. */
 
 const folder = dataFolder('stations');
-jest.setTimeout(60_000);
 
 let it: typeof Stations;
 let server: Server;
@@ -48,7 +48,7 @@ const around = (km: number, more: Partial<Stations.StationSearch> = {}): Station
 const refs = ({ candidates }: { candidates: { entry: Entry }[] }) => candidates.map(({ entry }) => entry.ref);
 
 beforeAll(async () => {
-  process.env.VERIDON_DIRECTORY_PATIENCE_MS = '1500';
+  process.env.VERIDON_DIRECTORY_PATIENCE_MS = String(HANG_MS);
   it = await import('./stations');
   server = createServer((request, response) => {
     const url = new URL(request.url ?? '', 'http://x');

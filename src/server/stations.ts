@@ -19,7 +19,7 @@ import { giveUpAfter } from './fetch-json';
 import { getPlan, wantModel } from './plans';
 import { notFound, Problem } from './problem';
 import { placesGone, placesKept, visitSpots, type Spot } from './station-places';
-import { accountOf, keepAccount, PATIENCE_MS, SOURCES, type Account } from './sources';
+import { accountOf, keepAccount, patienceMs, SOURCES, type Account } from './sources';
 
 /** Stations as they were answered, kept with their dates: what is searched, with the directories or without them. */
 
@@ -247,7 +247,7 @@ export async function searchStations(search: StationSearch, gone?: AbortSignal):
   const told = new Map<string, string | null>();
   const skipped: string[] = [];
   if (search.ask !== 'no') {
-    const signal = giveUpAfter(PATIENCE_MS, gone);
+    const signal = giveUpAfter(patienceMs(), gone);
     await Promise.all(
       SOURCES.filter(({ id }) => search.sources.includes(id)).map(async (source) => {
         const answer = await askSource(source, circle, search.ask === 'again', signal);
@@ -311,6 +311,6 @@ export async function listDirectories(): Promise<DirectoryRow[]> {
 export async function setAccount(id: string, account: Account | null, gone?: AbortSignal): Promise<void> {
   const source = SOURCES.find((one) => one.id === id);
   if (!source?.tryAccount) throw notFound(`directory ${id.slice(0, 40)} that wants an account`);
-  if (account !== null) await source.tryAccount(account, giveUpAfter(PATIENCE_MS, gone));
+  if (account !== null) await source.tryAccount(account, giveUpAfter(patienceMs(), gone));
   await keepAccount(id, account);
 }

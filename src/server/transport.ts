@@ -13,9 +13,10 @@ import { bytesOf } from '../core/image';
 import { linkOf, type Model } from '../core/models';
 import { runCard, type Card } from './card-reader';
 import { tcpCarrier, type Carrier } from './carrier';
+import { afterSilence } from './silence';
 
 /** A silence on the line, ms, after which the host says its last thing again. */
-const QUIET_MS = 2000;
+const quietMs = () => Number(process.env.VERIDON_LINK_QUIET_MS ?? 2000);
 
 export type LinkOutcome = Extract<LinkEvent, { kind: 'finished' | 'failed' }>;
 type End = LinkOutcome | Extract<LinkEvent, { kind: 'moved' }>;
@@ -117,7 +118,7 @@ function carry(
 ): Promise<End> {
   return new Promise((resolve) => {
     let begun = false;
-    let quiet: NodeJS.Timeout | undefined;
+    let endQuiet = () => {};
 
     const advance = (step: Said) => {
       if (step.send.length > 0) line.send(Buffer.concat(step.send));
@@ -126,10 +127,10 @@ function carry(
         onEvent(event);
         if (event.kind === 'finished' || event.kind === 'failed' || event.kind === 'moved') outcome = event;
       }
-      clearTimeout(quiet);
+      endQuiet();
       // The port is free for the next pass only when the other end has let go of it too.
       if (outcome) void line.end().then(() => resolve(outcome));
-      else quiet = setTimeout(() => input({ kind: 'quiet' }), QUIET_MS);
+      else endQuiet = afterSilence(quietMs(), () => input({ kind: 'quiet' }));
     };
     const input = (what: LinkInput) => {
       if (begun && run.isOpen()) advance(run.step(what));
@@ -142,7 +143,7 @@ function carry(
       },
       heard: (bytes) => input({ kind: 'bytes', bytes }),
       closed: () => {
-        clearTimeout(quiet);
+        endQuiet();
         if (begun) input({ kind: 'closed' });
         else resolve({ kind: 'failed', reason: 'The port is not there any more.', radio: 'untouched' });
       },

@@ -13,8 +13,6 @@ import { editPlan } from './revisions';
 
 /** What only a unit can tell, on the real bench: the last of the club's Terns sends from 144 to 146 and from 430 to 440 MHz. */
 
-jest.setTimeout(60_000);
-
 let bench: Awaited<ReturnType<typeof startSim>>;
 dataFolder('unit', {
   async before(folder) {

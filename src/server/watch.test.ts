@@ -6,7 +6,6 @@ import { dispatchRequest } from './api/dispatch';
 import { editPlan } from './revisions';
 import { announceLive, watchPlan } from './watch';
 
-jest.setTimeout(60_000);
 dataFolder('watch');
 
 const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };

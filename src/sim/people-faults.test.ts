@@ -1,8 +1,8 @@
-import fc from 'fast-check';
+import * as fc from '../core/property.test.kit';
 import { crc32 as zlibCrc32 } from 'node:zlib';
 import { encodePeople, type ShownName } from '../core/image';
 import { blockFrame, linkRun, secondsOnLine, type LinkEvent, type LinkTask } from '../core/link';
-import { tally } from '../core/samples.test.kit';
+
 import { deviceOf, hear, hearNothing, letGo, powerUp, type Device } from './bench/device';
 import { nameInRadio } from './bench/device-people';
 import { newMemory, UNITS } from './bench/units';
@@ -111,7 +111,7 @@ test('at 460,800 bits a second a block of 1,024 bytes takes 22.5 ms', () => {
 });
 
 test('one fault on the line, wherever it strikes, ends no write and spoils nobody', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(
       fc.record({
@@ -130,11 +130,11 @@ test('one fault on the line, wherever it strikes, ends no write and spoils nobod
     ),
     { numRuns: 400 },
   );
-  for (const towards of ['radio', 'host']) expect(reached.share(towards)).toBeGreaterThan(0.15);
+  for (const towards of ['radio', 'host']) reached.expectShare(towards, 0.15);
 });
 
 test('pulled at any byte, nobody is named wrongly, and the same write goes on where it was, the radio switched off in between or not', () => {
-  const said = new Map<string, number>();
+  const said = fc.tally();
   fc.assert(
     fc.property(
       fc.oneof(
@@ -147,7 +147,7 @@ test('pulled at any byte, nobody is named wrongly, and the same write goes on wh
         const broken = run(device, WRITE, undefined, pullAt);
         if (broken.last.kind === 'finished') return;
         if (broken.last.kind !== 'failed') throw new Error('It has not ended');
-        said.set(broken.last.radio, (said.get(broken.last.radio) ?? 0) + 1);
+        said.count(broken.last.radio);
         const name = nameInRadio(broken.radio, 1_000_003);
         expect(['Before 1', 'After 1', undefined]).toContain(name);
         if (broken.last.radio === 'untouched') expect(name).toBe('Before 1');
@@ -162,8 +162,7 @@ test('pulled at any byte, nobody is named wrongly, and the same write goes on wh
     ),
     { numRuns: 600 },
   );
-  for (const state of ['untouched', 'half written', 'written, not confirmed'])
-    expect(said.get(state)).toBeGreaterThan(0);
+  for (const state of ['untouched', 'half written', 'written, not confirmed']) said.expectTimes(state, 1);
 });
 
 test('other people than those that broke off begin anew, and a write of the plan in between spoils neither', () => {

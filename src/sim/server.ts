@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { ANSWER_HEADERS, refusalOf, refuse, refuseUnreadable } from '../door/door.mjs';
 import { faultSchema, handleSchema } from './bench/handles';
-import { Station } from './bench/station';
+import { Station, type Silence } from './bench/station';
 import { UNITS } from './bench/units';
 import { PAGE_POLICY, pagePart } from './bench/page';
 import { BoardService } from './board/service';
@@ -12,7 +12,7 @@ import { benchKey } from './keep';
 import { directoryFaultSchema } from './directory-faults';
 import { LedgerService } from './ledger/service';
 import { registerChangesSchema, RegisterService } from './register/service';
-import { rollChangesSchema, RollService } from './roll/service';
+import { rollChangesSchema, rollFaultSchema, RollService } from './roll/service';
 
 export interface SimOptions {
   port: number;
@@ -26,6 +26,20 @@ export interface SimOptions {
   people?: number | undefined;
   /** How many key-ups the Heard Board knows; all of them where nothing is said. */
   keyUps?: number | undefined;
+  /** What counts the silences on the lines; a timer where nothing is said. */
+  silence?: Silence | undefined;
+}
+
+/** A bench that runs. */
+export interface Sim {
+  port: number;
+  /** What whoever handles it shows. */
+  key: string;
+  /** True while bytes are on one of its lines. */
+  busy: () => boolean;
+  /** Looks at once whether a card is to be taken out of the reader. */
+  lookAtCards: () => void;
+  close: () => void;
 }
 
 const LONGEST_BODY = 10_000;
@@ -56,11 +70,12 @@ export function startSim({
   plugged,
   people,
   keyUps,
-}: SimOptions): Promise<{ port: number; key: string; close: () => void }> {
+  silence,
+}: SimOptions): Promise<Sim> {
   const register = new RegisterService();
   const hears = (hz: number) => register.onAir(hz, Date.now());
   const stations = new Map(
-    UNITS.map((unit) => [unit.id, new Station(unit, folder, speed, hears, unit.id === plugged)]),
+    UNITS.map((unit) => [unit.id, new Station(unit, folder, speed, hears, unit.id === plugged, silence)]),
   );
   const ledger = new LedgerService();
   const roll = new RollService(people);
@@ -114,11 +129,14 @@ export function startSim({
     const faulty = {
       '/register/faults': register,
       '/ledger/faults': ledger,
-      '/roll/faults': roll,
       '/heard-board/faults': board,
     }[url.pathname];
     if (faulty) {
       faulty.order(directoryFaultSchema.parse(body));
+      return json(response, 200, {});
+    }
+    if (url.pathname === '/roll/faults') {
+      roll.order(rollFaultSchema.parse(body));
       return json(response, 200, {});
     }
     if (url.pathname === '/roll/changes') {
@@ -155,6 +173,8 @@ export function startSim({
       resolve({
         port: typeof address === 'object' && address ? address.port : port,
         key: keys[0]!,
+        busy: () => [...stations.values()].some((station) => station.busy),
+        lookAtCards: () => [...stations.values()].forEach((station) => station.lookAtCard()),
         close: () => {
           for (const station of stations.values()) station.close();
           server.close();

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../core/property.test.kit';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -99,7 +99,8 @@ describe('a radio on the bench', () => {
   });
 });
 
-test('a line of 9,600 bit/s, ten times as fast, carries 960 bytes in about a tenth of a second and in order', async () => {
+test('a line of 9,600 bit/s, ten times as fast, carries 960 bytes in a tenth of a second and in order', () => {
+  jest.useFakeTimers();
   const got: Uint8Array[] = [];
   const line = new Line(
     () => 96_000,
@@ -108,9 +109,12 @@ test('a line of 9,600 bit/s, ten times as fast, carries 960 bytes in about a ten
   const sent = Uint8Array.from({ length: 960 }, (_, i) => i & 0xff);
   line.put(sent.slice(0, 500));
   line.put(sent.slice(500));
-  await new Promise((resolve) => setTimeout(resolve, 40));
-  expect(line.backlog).toBeGreaterThan(0);
-  while (line.backlog > 0) await new Promise((resolve) => setTimeout(resolve, 5));
+  // 9,600 bytes a second: 384 in 40 ms.
+  jest.advanceTimersByTime(40);
+  expect(line.backlog).toBe(960 - 384);
+  jest.advanceTimersByTime(60);
+  expect(line.backlog).toBe(0);
+  jest.useRealTimers();
   expect(Buffer.concat(got).equals(Buffer.from(sent))).toBe(true);
 });
 

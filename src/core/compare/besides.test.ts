@@ -1,6 +1,6 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { anyContentOf } from '../contents.test.kit';
-import { tally } from '../samples.test.kit';
+
 import { decodeImage, encodeImage, type RadioContent } from '../image';
 import { blankImage } from '../format';
 import { MODELS, noContent } from '../models';
@@ -128,7 +128,7 @@ function rewritesOf(before: RadioContent, other: RadioContent, which: number): R
 test.each(MODELS.map((model) => [model.name, model] as const))(
   '%s: what it names is what changes in the bytes, no more and no less',
   (_, model) => {
-    const reached = tally();
+    const reached = fc.tally();
     fc.assert(
       fc.property(anyContentOf(model), anyContentOf(model), fc.nat(99), (before, other, which) => {
         const held = encodeImage(before, blankImage(formatOf(model)), model);
@@ -143,11 +143,11 @@ test.each(MODELS.map((model) => [model.name, model] as const))(
       }),
       { numRuns: 6 },
     );
-    expect(reached.share('way 0')).toBe(0);
-    expect(reached.share('way 1')).toBeGreaterThan(0);
-    if (model.zones) expect(reached.share('way 2')).toBeGreaterThan(0);
-    if (model.setUps) expect(reached.share('way 7')).toBeGreaterThan(0);
-    if (model.digital) expect(reached.share('way 8')).toBeGreaterThan(0);
-    if (model.scanLists) expect(reached.share('way 11')).toBeGreaterThan(0);
+    reached.expectNone('way 0');
+    reached.expectTimes('way 1', 1);
+    if (model.zones) reached.expectTimes('way 2', 1);
+    if (model.setUps) reached.expectTimes('way 7', 1);
+    if (model.digital) reached.expectTimes('way 8', 1);
+    if (model.scanLists) reached.expectTimes('way 11', 1);
   },
 );

@@ -1,6 +1,6 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { anyChannelsOf } from '../contents.test.kit';
-import { tally } from '../samples.test.kit';
+
 import { ternP2 } from '../models/tern-p2';
 import { compareContents } from '.';
 
@@ -26,7 +26,7 @@ const anyRewrite = fc
   });
 
 test('what is new, changed, emptied and the same adds up', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(anyRewrite, ({ before, after }) => {
       const change = compareContents(before, after);
@@ -45,8 +45,7 @@ test('what is new, changed, emptied and the same adds up', () => {
       reached.count('same', change.same > 0);
     }),
   );
-  for (const kind of ['added', 'changed', 'removed', 'same'])
-    expect(reached.share(kind)).toBeGreaterThan(0.5);
+  for (const kind of ['added', 'changed', 'removed', 'same']) reached.expectShare(kind, 0.5);
 });
 
 test('a content against itself changes nothing; one field makes a slot changed', () => {

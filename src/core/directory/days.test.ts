@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { daysOf, daysOfStation } from '.';
 
 test('a route is cut into days of one length, or where one stays the night', () => {

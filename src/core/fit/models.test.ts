@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { contentToWrite } from '../check';
 import { blankImage } from '../format';
 import { decodeImage, encodeImage, planOfContent } from '../image';
@@ -21,7 +21,7 @@ import type {
   TalkgroupId,
   ZoneId,
 } from '../plan';
-import { anyPlan, channel, id, plan, tally, zoneId } from '../samples.test.kit';
+import { anyPlan, channel, id, plan, zoneId } from '../samples.test.kit';
 import { digital, groupId } from '../digital.test.kit';
 import { fit } from '.';
 
@@ -255,7 +255,7 @@ describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, mod
   };
 
   test('what is written is what is read; made a plan again, it is fitted without a change', () => {
-    const reached = tally();
+    const reached = fc.tally();
     fc.assert(
       fc.property(anyShelfPlanFor(model), (p) => {
         const content = contentOf(p);
@@ -293,8 +293,8 @@ describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, mod
       }),
       { numRuns: 60 },
     );
-    expect(reached.share('written')).toBeGreaterThan(0.6);
-    if (sidesOf(model).length > 1) expect(reached.share('both sides')).toBeGreaterThan(0.3);
+    reached.expectShare('written', 0.6);
+    if (sidesOf(model).length > 1) reached.expectShare('both sides', 0.3);
   });
 });
 

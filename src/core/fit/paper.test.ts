@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { ternP2 } from '../models/tern-p2';
 import { channel, plan } from '../samples.test.kit';
 import { CARD, cardSheets, paperRows } from '.';

@@ -1,9 +1,9 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import { anyContentOf, anyImageOf } from '../contents.test.kit';
-import { anyPlan, channel, plan, tally } from '../samples.test.kit';
+import { anyPlan, channel, plan } from '../samples.test.kit';
 import { contentToWrite } from '../check';
 import { fit } from '../fit';
 import { ternP2 } from '../models/tern-p2';
@@ -78,7 +78,7 @@ describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, mod
   test('decode of encode is the content, whatever the image was; bits that are not ours are equal before and after', () => {
     const mask = ownedMask(model);
     const foreign = (bytes: Uint8Array) => Buffer.from(bytes.map((byte, at) => byte & ~mask[at]!));
-    const reached = tally();
+    const reached = fc.tally();
     fc.assert(
       fc.property(anyContentOf(model), anyImageOf(model), (content, base) => {
         const image = encodeImage(content, base, model);
@@ -113,14 +113,13 @@ describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, mod
       }),
       { numRuns: runs(model, 40) },
     );
-    expect(reached.share('channels in each list')).toBeGreaterThan(0.5);
-    if (model.storedShifts.length > 0) expect(reached.share('splits')).toBeGreaterThan(0.5);
-    if (model.zones) expect(reached.share('banks with channels')).toBeGreaterThan(0.5);
-    if (model.digital) expect(reached.share('a digital channel with its talkgroup')).toBeGreaterThan(0.3);
-    if (model.scanLists)
-      expect(reached.share('a scan list with channels and a priority')).toBeGreaterThan(0.3);
-    if (model.zones?.knob) expect(reached.share('an empty position before another')).toBeGreaterThan(0.3);
-    if (model.setUps) expect(reached.share('quick set-ups')).toBeGreaterThan(0.5);
+    reached.expectShare('channels in each list', 0.5);
+    if (model.storedShifts.length > 0) reached.expectShare('splits', 0.5);
+    if (model.zones) reached.expectShare('banks with channels', 0.5);
+    if (model.digital) reached.expectShare('a digital channel with its talkgroup', 0.3);
+    if (model.scanLists) reached.expectShare('a scan list with channels and a priority', 0.3);
+    if (model.zones?.knob) reached.expectShare('an empty position before another', 0.3);
+    if (model.setUps) reached.expectShare('quick set-ups', 0.5);
   });
 
   test('no bytes make it throw, and what it reads it writes back', () => {
@@ -243,7 +242,7 @@ describe('images made by the Veridon before formats were data of their own', () 
 });
 
 test('decode of encode is the fit, for any plan', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(
       anyPlan.filter(({ channels }) => channels.length > 2),
@@ -263,8 +262,7 @@ test('decode of encode is the fit, for any plan', () => {
     ),
     { numRuns: 300 },
   );
-  for (const what of ['written', 'received with a tone', 'held back'])
-    expect(reached.share(what)).toBeGreaterThan(0.6);
+  for (const what of ['written', 'received with a tone', 'held back']) reached.expectShare(what, 0.6);
 });
 
 test('identification, region and calibration have not one bit of ours; of a record the six last bytes are the radio’s', () => {

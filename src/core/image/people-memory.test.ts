@@ -1,8 +1,8 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { kestrelC1 } from '../models/kestrel-c1';
 import { ospreyD7 } from '../models/osprey-d7';
 import { LAST_PERSON_ID } from '../people/person.schema';
-import { tally } from '../samples.test.kit';
+
 import {
   decodePeople,
   encodePeople,
@@ -61,7 +61,7 @@ const anyPeople = fc.uniqueArray(
 );
 
 test('whoever goes in is found by their number, with their own name, and nobody else is', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(anyPeople, fc.integer({ min: 999_990, max: 1_000_410 }), (people, asked) => {
       const bytes = encodePeople(people, ospreyD7);
@@ -76,8 +76,8 @@ test('whoever goes in is found by their number, with their own name, and nobody 
       reached.count('known', who !== undefined);
     }),
   );
-  expect(reached.share('many')).toBeGreaterThan(0.2);
-  expect(reached.share('known')).toBeGreaterThan(0.02);
+  reached.expectShare('many', 0.2);
+  reached.expectShare('known', 0.02);
 });
 
 test('what is cut off anywhere, or is of another kind, is no memory for people, and nobody is found in it', () => {

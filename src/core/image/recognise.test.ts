@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { blankImage } from '../format';
 import { MODELS, noContent, type Model } from '../models';
 import { formatOf } from '../models/formats';

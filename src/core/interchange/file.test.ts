@@ -1,5 +1,5 @@
-import fc from 'fast-check';
-import { channel, plan, tally } from '../samples.test.kit';
+import * as fc from '../property.test.kit';
+import { channel, plan } from '../samples.test.kit';
 import { readFile } from '.';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
@@ -66,7 +66,7 @@ test('a list as somebody jots it down is a station a line; what has cells is a t
 });
 
 test('whatever a file is, it is read or refused with a sentence, and never breaks what reads it', async () => {
-  const reached = tally();
+  const reached = fc.tally();
   const piece = fc.constantFrom(
     ...['Name', 'Receive', '145,6', '"', '""', ',', ';', '\t', '|', '\n', '\r\n', ' ', '<gpx>', '</gpx>'],
     ...[
@@ -98,6 +98,6 @@ test('whatever a file is, it is read or refused with a sentence, and never break
     ),
     { numRuns: 1500 },
   );
-  expect(reached.share('read')).toBeGreaterThan(0.1);
-  expect(reached.share('refused')).toBeGreaterThan(0.1);
+  reached.expectShare('read', 0.1);
+  reached.expectShare('refused', 0.1);
 });

@@ -1,8 +1,8 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { strFromU8, unzipSync } from 'fflate';
 import { applyEdit, makeId, type Channel, type Plan } from '../plan';
 import { digital, groupId, receiveId } from '../digital.test.kit';
-import { anyPlan, channel, everything, plan, tally } from '../samples.test.kit';
+import { anyPlan, channel, everything, plan } from '../samples.test.kit';
 import { placeInSlots } from '../table';
 import { channelsIn, lossesOf, OUT_FORMATS, planOf, readFile, writeChannels, type OutFormat } from '.';
 
@@ -109,7 +109,7 @@ const withMore = anyPlan.chain((made) =>
 test.each(OUT_FORMATS)(
   'a plan that went out as %s comes in again, channel for channel and slot for slot',
   async (format) => {
-    const reached = tally();
+    const reached = fc.tally();
     await fc.assert(
       fc.asyncProperty(withMore, async (from) => {
         // Tags in rows are parted by commas; GPX says that it leaves out what has no place.
@@ -140,7 +140,7 @@ test.each(OUT_FORMATS)(
       }),
       { numRuns: format === 'xlsx' ? 60 : 150 },
     );
-    for (const kind of ['station', 'split', 'digital']) expect(reached.share(kind)).toBeGreaterThan(0.3);
+    for (const kind of ['station', 'split', 'digital']) reached.expectShare(kind, 0.3);
   },
 );
 

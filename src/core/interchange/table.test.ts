@@ -1,6 +1,6 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { makeId } from '../plan';
-import { tally } from '../samples.test.kit';
+
 import { newRows, rowsByMeaning } from '../table';
 import { delimiterOf, DELIMITERS, readTable, rowsOfTable, TABLE_LIMITS, type Delimiter } from '.';
 
@@ -98,7 +98,7 @@ test('what is no table is refused with where and why', () => {
 });
 
 test('a file of any dialect is read as what it says', () => {
-  const reached = tally();
+  const reached = fc.tally();
   const station = fc.record({
     name: fc.constantFrom(
       'Ullsmere Hill',
@@ -149,7 +149,7 @@ test('a file of any dialect is read as what it says', () => {
     // One in eight is such a file: of three hundred fewer than one in twenty-five never are.
     { numRuns: 300 },
   );
-  expect(reached.share('comma in numbers between commas')).toBeGreaterThan(0.04);
+  reached.expectShare('comma in numbers between commas', 0.04);
 });
 
 test.each(['\n', '\r\n', '\r'])(

@@ -1,7 +1,7 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import Papa from 'papaparse';
 import type { Channel } from '../plan';
-import { channel, tally } from '../samples.test.kit';
+import { channel } from '../samples.test.kit';
 import { armed, writeCsv } from '.';
 
 const tone = { kind: 'analogue' as const, send: { kind: 'tone' as const, tone: 885 }, expect: null };
@@ -107,7 +107,7 @@ test('one that looks defused already is defused once more, so that both come bac
 });
 
 test('whatever a text is, no cell begins with what runs, and nothing of the text is lost', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(anyCell, anyCell, (name, note) => {
       const csv = csvOf([channel(1, 145_500_000, { name, note })]);
@@ -125,5 +125,5 @@ test('whatever a text is, no cell begins with what runs, and nothing of the text
     }),
     { numRuns: 500 },
   );
-  expect(reached.share('defused')).toBeGreaterThan(0.5);
+  reached.expectShare('defused', 0.5);
 });

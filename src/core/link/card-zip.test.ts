@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { zipSync } from 'fflate';
 import { bytesOf } from '../image';
 import { ploverF5 } from '../models/plover-f5';
@@ -74,18 +74,18 @@ test('what claims to be larger than a file of a card is not unpacked', () => {
 
 test('cut off or spoilt anywhere it is refused, or half a card, or the card: never another', () => {
   const zip = zipOfCard(files);
-  const reached = { refused: 0, half: 0, whole: 0, none: 0 };
+  const reached = fc.tally();
   fc.assert(
     fc.property(fc.nat({ max: zip.length - 1 }), fc.boolean(), fc.nat({ max: 7 }), (at, cut, bit) => {
       const spoilt = cut ? zip.slice(0, at) : zip.slice();
       if (!cut) spoilt[at]! ^= 1 << bit;
       const found = cardOfZip(spoilt);
-      if (!found.ok) return void reached.refused++;
+      if (!found.ok) return reached.count('refused');
       const read = readCard(found.value);
-      reached[read.kind]++;
+      reached.count(read.kind);
       if (read.kind === 'whole') expect(Buffer.compare(read.image, image)).toBe(0);
     }),
     { numRuns: 400 },
   );
-  for (const kind of ['refused', 'half', 'whole'] as const) expect(reached[kind]).toBeGreaterThan(5);
+  for (const kind of ['refused', 'half', 'whole']) reached.expectTimes(kind, 6);
 });

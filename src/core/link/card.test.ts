@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { bytesOf } from '../image';
 import { ploverF5 } from '../models/plover-f5';
 import {
@@ -123,7 +123,7 @@ test('its files are the radio’s own, by name and length; it is said first that
 test('taken out at whatever byte of a write, a card is the old one, the new one, or half; and whose it is is known', () => {
   const steps = cardFiles(image(0x32), ident, ploverF5, 'COMPUTER');
   const total = steps.reduce((sum, { bytes }) => sum + bytes.length, 0);
-  const reached = { old: 0, half: 0, none: 0, new: 0 };
+  const reached = fc.tally();
   // The edges of the files are where it matters; the rest is anywhere.
   const edges = steps.reduce<number[]>((all, { bytes }) => [...all, all.at(-1)! + bytes.length], [0]);
   const places = fc.oneof(
@@ -143,7 +143,7 @@ test('taken out at whatever byte of a write, a card is the old one, the new one,
       }
       const read = readCard(files);
       const is = read.kind === 'whole' ? (read.image[0] === 0x31 ? 'old' : 'new') : read.kind;
-      reached[is]++;
+      reached.count(is);
       if (read.kind === 'whole')
         expect(Buffer.compare(read.image, image(is === 'old' ? 0x31 : 0x32))).toBe(0);
       if (read.kind === 'half') expect(read.ident).toMatchObject({ serial: 'OR520144', halfWritten: true });
@@ -154,7 +154,7 @@ test('taken out at whatever byte of a write, a card is the old one, the new one,
     }),
     { numRuns: 200 },
   );
-  expect(Object.values(reached).every((times) => times > 0)).toBe(true);
+  for (const kind of ['old', 'half', 'none', 'new']) reached.expectTimes(kind, 1);
 });
 
 test('one bit that is otherwise, anywhere on the card, and nothing of it is taken for a radio’s memory', () => {

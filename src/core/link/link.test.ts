@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { crc32 as zlibCrc32 } from 'node:zlib';
 import { ternP2 } from '../models/tern-p2';
 import {

@@ -1,10 +1,10 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { fit } from '../fit';
 import { gannetM8 } from '../models/gannet-m8';
 import { ternP2 } from '../models/tern-p2';
 import { ternP3 } from '../models/tern-p3';
 import { editSchema, type Edit, type Plan } from '../plan';
-import { anyPlan, channel, id, plan, run, tally, zoneId } from '../samples.test.kit';
+import { anyPlan, channel, id, plan, run, zoneId } from '../samples.test.kit';
 import { bringIn } from '.';
 
 /** A bought or a friend's list, put into one's own radio. */
@@ -68,7 +68,7 @@ test('bands go to their sides, zones come along, home channels stay', () => {
 });
 
 test('whatever comes in is held, and nothing is forgotten', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(
       anyPlan,
@@ -91,5 +91,5 @@ test('whatever comes in is held, and nothing is forgotten', () => {
       },
     ),
   );
-  expect(reached.share('goes')).toBeGreaterThan(0.6);
+  reached.expectShare('goes', 0.6);
 });

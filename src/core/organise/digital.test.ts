@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { checkBesides } from '../check';
 import { anyDigitalPlan, anyRemovalOn, digital, groupId, scanId, zoneIdOf } from '../digital.test.kit';
 import { fit } from '../fit';
@@ -6,7 +6,7 @@ import { kestrelC1 } from '../models/kestrel-c1';
 import { ospreyD7 } from '../models/osprey-d7';
 import type { Model } from '../models';
 import { applyEdit, danglingFault, inverseOf, type Plan } from '../plan';
-import { channel, id, plan, run, tally } from '../samples.test.kit';
+import { channel, id, plan, run } from '../samples.test.kit';
 import {
   canWire,
   copiedTo,
@@ -62,7 +62,7 @@ function sound(p: Plan, model: Model): void {
 }
 
 test('whatever is joined, parted or taken away: nothing refers to what is gone, no list outgrows the radio, and it can be taken back', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(
       anyPlanOn.chain(([model, p]) =>
@@ -117,14 +117,14 @@ test('whatever is joined, parted or taken away: nothing refers to what is gone, 
     ),
     { numRuns: 300 },
   );
-  expect(reached.share('joined')).toBeGreaterThan(0.2);
-  expect(reached.share('parted')).toBeGreaterThan(0.2);
-  expect(reached.share('without room')).toBeGreaterThan(0.03);
-  expect(reached.share('taken away')).toBeGreaterThan(0.3);
+  reached.expectShare('joined', 0.2);
+  reached.expectShare('parted', 0.2);
+  reached.expectShare('without room', 0.03);
+  reached.expectShare('taken away', 0.3);
 });
 
 test('channels of one plan are placed, or left over, in another: nothing comes along that leads nowhere', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(
       anyDigitalPlan('kestrel-c1'),
@@ -154,8 +154,8 @@ test('channels of one plan are placed, or left over, in another: nothing comes a
     ),
     { numRuns: 150 },
   );
-  expect(reached.share('lost')).toBeGreaterThan(0.05);
-  expect(reached.share('kept')).toBeGreaterThan(0.05);
+  reached.expectShare('lost', 0.05);
+  reached.expectShare('kept', 0.05);
 });
 
 describe('the knob', () => {
@@ -211,7 +211,7 @@ describe('the knob', () => {
 
 describe('the wiring', () => {
   test('a wire is drawn and taken away again between whatever two things, and the plan is sound', () => {
-    const reached = tally();
+    const reached = fc.tally();
     fc.assert(
       fc.property(
         anyPlanOn.chain(([model, p]) => {
@@ -244,7 +244,7 @@ describe('the wiring', () => {
       ),
       { numRuns: 400 },
     );
-    expect(reached.share('drawn')).toBeGreaterThan(0.3);
+    reached.expectShare('drawn', 0.3);
   });
 
   const chain: Plan = {
@@ -297,7 +297,7 @@ describe('the wiring', () => {
 });
 
 test('every mend of what is said of the wiring holds, and takes what was said away', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(anyPlanOn, ([model, p]) => {
       for (const { rule, id: about, mends } of checkBesides(p, model))
@@ -324,7 +324,7 @@ test('every mend of what is said of the wiring holds, and takes what was said aw
     'talkgroup-doubled',
     'alike-in-name',
   ])
-    expect([rule, reached.share(rule) > 0]).toEqual([rule, true]);
+    reached.expectTimes(rule, 1);
 });
 
 test.each(['zone', 'scanList', 'receiveList'] as const)(

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { fit } from '../fit';
 import { MODELS, slotsOf } from '../models';
 import { curlewX1 } from '../models/curlew-x1';
@@ -7,7 +7,7 @@ import { petrelHF9 } from '../models/petrel-hf9';
 import { ternP2 } from '../models/tern-p2';
 import { ternP3 } from '../models/tern-p3';
 import { orderedChannels } from '../plan';
-import { anyPlan, channel, id, plan, tally, zoneId } from '../samples.test.kit';
+import { anyPlan, channel, id, plan, zoneId } from '../samples.test.kit';
 import { byLoss, gainAndLoss, moveToModel, sideBySide } from '.';
 
 const p = plan([
@@ -52,7 +52,7 @@ test('home channels go to a radio that has homes, and to no other', () => {
 });
 
 test('any plan on any model: slots are the model’s, none twice, nothing lost but what is said', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(
       anyPlan,
@@ -84,11 +84,11 @@ test('any plan on any model: slots are the model’s, none twice, nothing lost b
       },
     ),
   );
-  expect(reached.share('moved')).toBeGreaterThan(0.2);
+  reached.expectShare('moved', 0.2);
 });
 
 test('from one model to another and back only that is lost of which the lists said so', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(anyPlan, fc.constantFrom(...MODELS), fc.constantFrom(...MODELS), (made, a, b) => {
       const onA = moveToModel(made, a).plan;
@@ -117,7 +117,7 @@ test('from one model to another and back only that is lost of which the lists sa
     }),
     { numRuns: 200 },
   );
-  expect(reached.share('kept')).toBeGreaterThan(0.4);
+  reached.expectShare('kept', 0.4);
 });
 
 test('side by side: what each radio keeps of each channel, totals, gains and losses', () => {

@@ -1,10 +1,10 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { fit } from '../fit';
 import { kestrelC1 } from '../models/kestrel-c1';
 import { ospreyD7 } from '../models/osprey-d7';
 import { danglingFault, inverseOf, type Plan, type TalkgroupId } from '../plan';
 import { anyDigitalPlan, digital, groupId } from '../digital.test.kit';
-import { plan, run, tally } from '../samples.test.kit';
+import { plan, run } from '../samples.test.kit';
 import {
   addCounts,
   choosePeople,
@@ -200,7 +200,7 @@ describe('choosing', () => {
   });
 
   test('whoever is chosen, and chosen anew: each number has its own name, there is room, and it can be taken back', () => {
-    const reached = tally();
+    const reached = fc.tally();
     const anyPeople = fc.uniqueArray(fc.integer({ min: 1, max: 40 }), { maxLength: 25 });
     fc.assert(
       fc.property(
@@ -242,7 +242,7 @@ describe('choosing', () => {
       ),
       { numRuns: 200 },
     );
-    for (const what of ['added', 'removed', 'without room']) expect(reached.share(what)).toBeGreaterThan(0.1);
+    for (const what of ['added', 'removed', 'without room']) reached.expectShare(what, 0.1);
   });
 
   test('in the radio they are contacts with their numbers, behind the talkgroups', () => {

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import writeExcelFile from 'write-excel-file/node';
 import { peopleOfFile } from './from-file';
 import type { Person } from './person.schema';

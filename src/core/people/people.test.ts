@@ -1,5 +1,5 @@
-import fc from 'fast-check';
-import { tally } from '../samples.test.kit';
+import * as fc from '../property.test.kit';
+
 import { findPeople, lineOf, rollReader, type Person, type PeopleText } from '.';
 
 /** The Ident Roll as it comes, whole, in pieces, cut off and spoilt; and people found in it. */
@@ -124,7 +124,7 @@ const anyRow = fc.oneof(
 );
 
 test('in whatever pieces it comes, it is the same; cut off anywhere it is none; every row is taken or told', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(
       fc.array(anyRow, { minLength: 1, maxLength: 30 }),
@@ -154,8 +154,8 @@ test('in whatever pieces it comes, it is the same; cut off anywhere it is none; 
     ),
     { numRuns: 300 },
   );
-  expect(reached.share('read')).toBeGreaterThan(0.2);
-  expect(reached.share('cut')).toBeGreaterThan(0.1);
+  reached.expectShare('read', 0.2);
+  reached.expectShare('cut', 0.1);
 });
 
 const person = (id: number, call: string, first: string, last: string, town: string): Person => ({

@@ -1,5 +1,5 @@
-import fc from 'fast-check';
-import { tally } from '../samples.test.kit';
+import * as fc from '../property.test.kit';
+
 import { rowSplitter } from './row-splitter';
 
 /** Rows of a list in a document, whatever they are and wherever the pieces end. */
@@ -23,7 +23,7 @@ function split(text: string, places: readonly number[] = []) {
 }
 
 test('whatever stands in the rows, they are what JSON.parse makes of them, in whatever pieces they come', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(
       fc.array(fc.jsonValue({ maxDepth: 3 }), { maxLength: 12 }),
@@ -53,7 +53,7 @@ test('whatever stands in the rows, they are what JSON.parse makes of them, in wh
     ),
     { numRuns: 400 },
   );
-  expect(reached.share('in pieces')).toBeGreaterThan(0.3);
+  reached.expectShare('in pieces', 0.3);
 });
 
 test.each([

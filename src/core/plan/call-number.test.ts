@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { callNumberText, hexadecimal, parseCallNumber } from './call-number';
 
 const one = (number: number) => ({ ok: true, value: { kind: 'one', number } });

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { anyAccess, anyFrequency, channel, id, RANGE, zoneId } from '../samples.test.kit';
 import { MODES } from '../radio';
 import {

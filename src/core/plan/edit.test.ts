@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import {
   anyPlan,
   channel,
@@ -8,7 +8,6 @@ import {
   RANGE,
   renaming,
   run,
-  tally,
   three,
   zoneId,
 } from '../samples.test.kit';
@@ -43,7 +42,7 @@ const lostReferences = (p: Plan) =>
 
 describe('edits', () => {
   test('edit then inverse is the old plan; the new one is sound; the old one is untouched', () => {
-    const reached = tally();
+    const reached = fc.tally();
     fc.assert(
       fc.property(
         anyPlan.chain((p) => fc.tuple(fc.constant(p), anyEditOn(p))),
@@ -68,11 +67,11 @@ describe('edits', () => {
       ),
       { numRuns: 600 },
     );
-    for (const name of EDIT_NAMES) expect(reached.share(name)).toBeGreaterThan(0.6);
+    for (const name of EDIT_NAMES) reached.expectShare(name, 0.6);
   });
 
   test('whatever an edit gives is a valid plan, also at the edges of what its schema accepts', () => {
-    const reached = tally();
+    const reached = fc.tally();
     fc.assert(
       fc.property(
         anyPlan.chain((p) => fc.tuple(fc.constant(p), hostileEditOn(p))),
@@ -91,7 +90,7 @@ describe('edits', () => {
       ),
       { numRuns: 1000 },
     );
-    for (const name of EDIT_NAMES) expect(reached.share(name)).toBeGreaterThan(0.15);
+    for (const name of EDIT_NAMES) reached.expectShare(name, 0.15);
   });
 
   test.each(['next-free', 'at-slot', 'push-down', 'overwrite'] as const)(

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { anyAccess, channel } from '../samples.test.kit';
 import { MODES, OPEN } from '../radio';
 import { nearDuplicate, sameChannel } from '.';

@@ -1,5 +1,5 @@
-import fc from 'fast-check';
-import { tally } from '../samples.test.kit';
+import * as fc from '../property.test.kit';
+
 import {
   between,
   boxAround,
@@ -77,7 +77,7 @@ test('among many points each that is near enough is where beside says it is, and
       },
     ),
   );
-  expect(near).toBeGreaterThan(300);
+  fc.expectReached('near', near, 301);
 });
 
 test('what has been travelled at each place', () => {
@@ -133,7 +133,7 @@ test.each([
 });
 
 test('what is near is in a box, whatever the place; and boxes leave most of the world out', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(
       fc.array(point, { minLength: 1, maxLength: 4 }),
@@ -155,7 +155,7 @@ test('what is near is in a box, whatever the place; and boxes leave most of the 
     ),
     { numRuns: 300 },
   );
-  expect(reached.share('out')).toBeGreaterThan(0.1);
+  reached.expectShare('out', 0.1);
 });
 
 test('the place at which so much of a route has been travelled', () => {

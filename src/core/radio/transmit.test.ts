@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { anyFrequency } from '../samples.test.kit';
 import {
   carryTransmit,

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '../property.test.kit';
 import { anyPlan, channel, id, plan, run, RANGE } from '../samples.test.kit';
 import { applyEdit, inverseOf, PLACEMENTS, type ChannelId, type Plan } from '../plan';
 import {
@@ -150,7 +150,7 @@ test('no slot operation loses a channel or doubles one, and undo leads back', ()
     fc.constant({ how: 'close gaps' as const }),
     fc.record({ how: fc.constant('sort' as const), key: fc.constantFrom('name' as const, 'rx' as const) }),
   );
-  const reached = { done: 0, over: 0 };
+  const reached = fc.tally();
   const everyone = (p: Plan) => [...p.channels, ...p.leftOver].map(({ id: one }) => one).sort();
   fc.assert(
     fc.property(anyPlan, fc.infiniteStream(fc.boolean()), wish, (sparse, picks, asked) => {
@@ -175,8 +175,8 @@ test('no slot operation loses a channel or doubles one, and undo leads back', ()
       if (!edit) return;
       const result = applyEdit(any, edit);
       if (!result.ok) throw new Error(result.reason);
-      reached.done++;
-      if (result.value.leftOver.length > 0) reached.over++;
+      reached.count('done');
+      if (result.value.leftOver.length > 0) reached.count('over');
       expect(everyone(result.value)).toEqual(everyone(any));
       for (const { slot } of result.value.channels.filter(({ list }) => list === 0))
         expect(slot).toBeLessThanOrEqual(Math.max(last, RANGE.first));
@@ -185,6 +185,6 @@ test('no slot operation loses a channel or doubles one, and undo leads back', ()
     }),
     { numRuns: 1000 },
   );
-  expect(reached.done).toBeGreaterThan(150);
-  expect(reached.over).toBeGreaterThan(40);
+  reached.expectTimes('done', 151);
+  reached.expectTimes('over', 41);
 });

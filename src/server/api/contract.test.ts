@@ -9,8 +9,6 @@ import { dispatchRequest } from './dispatch';
 
 /** A page and the server, without the wire between them: what the one answers is what the other reads. */
 
-jest.setTimeout(60_000);
-
 const asked: Request[] = [];
 /** Refusals of operations, with those that the operation says it may answer. */
 const refusals: { path: string; status: number; said: number[] }[] = [];

@@ -3,8 +3,8 @@ import { benchHeaders, benchUrl } from '../bench-address';
 import { fetchJson, FetchFailed } from '../fetch-json';
 import { Problem } from '../problem';
 
-/** How long a directory may take for a whole search before it counts as not answering. */
-export const PATIENCE_MS = Number(process.env.VERIDON_DIRECTORY_PATIENCE_MS ?? 8000);
+/** How long a directory may take for a whole search before it counts as not answering, ms. */
+export const patienceMs = () => Number(process.env.VERIDON_DIRECTORY_PATIENCE_MS ?? 8000);
 /** Bytes of one page; a page of 500 full rows has a quarter of that. */
 const LONGEST_PAGE = 1_000_000;
 
@@ -42,7 +42,7 @@ function troubleOf(directory: string, { trouble: what }: FetchFailed): Problem {
         directory,
         504,
         'directory-slow',
-        `It did not answer within ${PATIENCE_MS / 1000} seconds. Your plan is as it was; try again, or search a smaller circle.`,
+        `It did not answer within ${patienceMs() / 1000} seconds. Your plan is as it was; try again, or search a smaller circle.`,
       );
     case 'away':
       return trouble(

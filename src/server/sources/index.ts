@@ -3,7 +3,7 @@ import { ISLES_LEDGER } from './isles-ledger';
 import { RELAY_REGISTER } from './relay-register';
 
 export { accountOf, keepAccount, type Account } from './accounts';
-export { askDirectory, PATIENCE_MS, rubbish } from './asking';
+export { askDirectory, patienceMs, rubbish } from './asking';
 export { RELAY_REGISTER };
 
 /** The directories that Veridon knows. */

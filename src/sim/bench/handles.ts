@@ -38,7 +38,8 @@ export const faultSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('pull'), atByte: z.int().min(1), towards }),
   z.strictObject({ kind: z.literal('flip'), atByte: z.int().min(1), towards }),
   z.strictObject({ kind: z.literal('rubbish') }),
-  z.strictObject({ kind: z.literal('silent') }),
+  // At once, or from that byte towards the radio on.
+  z.strictObject({ kind: z.literal('silent'), atByte: z.int().min(1).optional() }),
   z.strictObject({ kind: z.literal('wrong model'), ident: z.string().length(8) }),
   z.strictObject({ kind: z.literal('newer firmware'), version: z.string().regex(/^\d\.\d\d$/) }),
   z.strictObject({ kind: z.literal('refuse') }),

@@ -17,6 +17,8 @@ export class MemoryCard {
   /** What the radio's display said of it last. */
   says = '';
   private watch: NodeJS.Timeout | undefined;
+  /** Looks at once whether it is time to be taken out. */
+  look: () => void = () => {};
 
   constructor(
     private readonly folder: string,
@@ -43,19 +45,21 @@ export class MemoryCard {
   takenOutAt(bytes: number, taken: () => void): void {
     const before = this.written();
     clearInterval(this.watch);
-    this.watch = setInterval(() => {
+    this.look = () => {
       let fresh = 0;
       for (const [file, size] of this.written()) if (!before.has(file)) fresh += size;
       if (fresh < bytes) return;
       this.leaveAlone();
       taken();
-    }, 1);
+    };
+    this.watch = setInterval(() => this.look(), 1);
     this.watch.unref();
   }
 
   /** Nobody takes it out any more. */
   leaveAlone(): void {
     clearInterval(this.watch);
+    this.look = () => {};
   }
 
   /** What lies on it in the reader: each file as it was written, with its size. */

@@ -1,7 +1,7 @@
-import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { createServer, type Server, type Socket } from 'node:net';
 import { join } from 'node:path';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { callShown, face, largeLineOf, sidesOf, type CallOnAir, type Face } from '../../core/models';
 import { USUAL_REGION } from '../../core/radio';
 import { keepFile } from '../keep';
@@ -22,31 +22,17 @@ import { newsOf } from './device-live';
 import { Line } from './line';
 import { MemoryCard } from './memory-card';
 import { PeopleFile } from './people-file';
+import { readStation } from './station-file';
 import type { Fault, handleSchema } from './handles';
 import { newMemory, type UnitSpec } from './units';
 
-const keptSchema = z.object({
-  plugged: z.boolean(),
-  on: z.boolean(),
-  slot: z.number(),
-  battery: z.number(),
-  halfWritten: z.boolean(),
-  /** The bytes in base64. */
-  memory: z.string(),
-  /** The socket that its cable is in. */
-  cable: z.int().default(0),
-  /** Writes on a block link that broke off, by module; what came of them, in base64. */
-  writes: z
-    .array(z.object({ sum: z.number(), received: z.string(), taken: z.array(z.boolean()) }).nullable())
-    .default([]),
-});
+/** Calls `then` after a silence of so many ms; gives what cancels that. */
+export type Silence = (ms: number, then: () => void) => () => void;
 
 /** A frame whose bytes stop coming for so long is given up, ms. */
 const SILENCE_MS = 1000;
 /** How long a radio is away when it goes to another module, ms; on a line that is faster than real less, as all else on it. */
 const MOVING_MS = 600;
-
-const bytesIn = (base64: string) => new Uint8Array(Buffer.from(base64, 'base64'));
 
 /** A radio on the bench: its inside, its knob and key, its cable, its memory on disk. */
 export class Station {
@@ -64,7 +50,7 @@ export class Station {
   private tcp: number | null = null;
   /** While it is away to another module. */
   private returning: NodeJS.Timeout | undefined;
-  private silence: NodeJS.Timeout | undefined;
+  private endSilence = () => {};
   /** Its memory card, where it has one in place of a cable. */
   private readonly card: MemoryCard | null;
   private readonly people: PeopleFile;
@@ -77,11 +63,16 @@ export class Station {
     private readonly hears: (hz: number) => string | null = () => null,
     /** True where its cable is in when its memory is made. */
     cableIn = false,
+    /** Calls back after a silence of so many ms; gives what cancels it. */
+    private readonly afterSilence: Silence = (ms, then) => {
+      const timer = setTimeout(then, ms).unref();
+      return () => clearTimeout(timer);
+    },
   ) {
     mkdirSync(folder, { recursive: true });
     const { model } = spec;
     this.card = model.link?.kind === 'card' ? new MemoryCard(folder, spec.id) : null;
-    const kept = this.kept();
+    const kept = readStation((kind) => this.file(kind));
     const memory = kept?.memory ?? newMemory(spec);
     this.people = new PeopleFile(this.file('people'));
     this.device = { ...deviceOf(spec, memory), people: this.people.read() };
@@ -99,22 +90,6 @@ export class Station {
     return join(this.folder, `${this.spec.serial}.${kind}`);
   }
 
-  /** What was kept of it, or undefined. It lay in two files once, of which a power cut could find one new and one old. */
-  private kept() {
-    const read = (file: string) => JSON.parse(readFileSync(file, 'utf8')) as unknown;
-    if (existsSync(this.file('radio'))) {
-      const { memory, writes, ...rest } = keptSchema.parse(read(this.file('radio')));
-      return {
-        ...rest,
-        memory: bytesIn(memory),
-        writes: writes.map((write) => write && { ...write, received: bytesIn(write.received) }),
-      };
-    }
-    if (!existsSync(this.file('bin')) || !existsSync(this.file('json'))) return undefined;
-    const state = keptSchema.omit({ memory: true }).parse(read(this.file('json')));
-    return { ...state, writes: [], memory: new Uint8Array(readFileSync(this.file('bin'))) };
-  }
-
   /** Keeps memory and state together, whole or not at all. */
   private keep(): void {
     const { plugged, on, cable } = this;
@@ -128,6 +103,16 @@ export class Station {
       this.file('radio'),
       JSON.stringify({ plugged, on, slot, cable, battery, halfWritten, writes, memory }),
     );
+  }
+
+  /** True while bytes are on its line, or it is away to another module. */
+  get busy(): boolean {
+    return this.toRadio.backlog > 0 || this.toHost.backlog > 0 || this.returning !== undefined;
+  }
+
+  /** Looks at once whether its card is to be taken out. */
+  lookAtCard(): void {
+    this.card?.look();
   }
 
   /** The port that a plugged radio shows to the host, or null. */
@@ -280,7 +265,12 @@ export class Station {
     }
     this.returning = undefined;
     this.server = createServer((socket) => {
-      if (this.socket) return void socket.destroy();
+      // The end of the line before may be told of after this one: both are there, and come in any order.
+      if (this.socket) return void setImmediate(() => setImmediate(() => accept(socket)));
+      accept(socket);
+    });
+    const accept = (socket: Socket) => {
+      if (this.socket || socket.destroyed) return void socket.destroy();
       this.socket = socket;
       socket.setNoDelay(true);
       socket.on('data', (bytes) => this.toRadio.put(bytes));
@@ -290,7 +280,7 @@ export class Station {
       };
       socket.on('end', letGo);
       socket.on('close', letGo);
-    });
+    };
     return new Promise((resolve) =>
       this.server!.listen(0, '127.0.0.1', () => {
         const address = this.server?.address();
@@ -304,7 +294,7 @@ export class Station {
   private dropLine(): void {
     const { socket } = this;
     this.socket = undefined;
-    clearTimeout(this.silence);
+    this.endSilence();
     this.toRadio.clear();
     this.toHost.clear();
     this.device = { ...this.device, ...letGo(this.device) };
@@ -324,8 +314,14 @@ export class Station {
   }
 
   private arrive(bytes: Uint8Array): void {
-    if (!this.on || this.fault.kind === 'silent') return;
+    if (!this.on) return;
     let heard = bytes;
+    if (this.fault.kind === 'silent') {
+      const before = (this.fault.atByte ?? 1) - 1 - this.heardSinceFault;
+      this.heardSinceFault += bytes.length;
+      if (before <= 0) return;
+      heard = bytes.subarray(0, before);
+    }
     if ((this.fault.kind === 'pull' || this.fault.kind === 'flip') && this.fault.towards === 'radio') {
       const offset = this.fault.atByte - this.heardSinceFault - 1;
       this.heardSinceFault += bytes.length;
@@ -342,8 +338,8 @@ export class Station {
       }
     }
     this.take(hear(this.device, heard));
-    clearTimeout(this.silence);
-    this.silence = setTimeout(() => this.take(hearNothing(this.device)), SILENCE_MS).unref();
+    this.endSilence();
+    this.endSilence = this.afterSilence(SILENCE_MS, () => this.take(hearNothing(this.device)));
   }
 
   /** What the radio says, on its way to the host. */

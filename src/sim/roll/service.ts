@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { z } from 'zod';
-import type { DirectoryFault } from '../directory-faults';
+import { directoryFaultSchema } from '../directory-faults';
 import { TOWNS } from '../register/gazetteer';
 
 /** How many stand in the roll where nothing else is said. */
@@ -61,6 +61,12 @@ const BAD_ROWS: unknown[] = [
   [1, 2],
 ];
 
+/** The roll can also stop in the middle of its answer, after so many people, until something else is ordered. */
+export const rollFaultSchema = directoryFaultSchema.or(
+  z.strictObject({ kind: z.literal('stall'), afterPeople: z.int().min(0) }),
+);
+type RollFault = z.infer<typeof rollFaultSchema>;
+
 export const rollChangesSchema = z.strictObject({
   put: z
     .array(
@@ -79,7 +85,9 @@ export const rollChangesSchema = z.strictObject({
 
 /** The Ident Roll: everybody who has a number, as one large JSON file. What answers under /roll. */
 export class RollService {
-  private fault: DirectoryFault = { kind: 'none' };
+  private fault: RollFault = { kind: 'none' };
+  /** Answers that have stalled; each goes on when it is called. */
+  private stalled: (() => void)[] = [];
   private readonly put = new Map<number, Listed>();
   private readonly drop = new Set<number>();
   private changes = 0;
@@ -88,8 +96,9 @@ export class RollService {
 
   constructor(private readonly people = ROLL_PEOPLE) {}
 
-  order(fault: DirectoryFault): void {
+  order(fault: RollFault): void {
     this.fault = fault;
+    for (const goOn of this.stalled.splice(0)) goOn();
   }
 
   /** What its keepers change: people put in or changed, and numbers that are given back. */
@@ -142,6 +151,11 @@ export class RollService {
         setTimeout(() => request.socket.destroy(), 20);
         return true;
       }
+      if (this.fault.kind === 'stall' && n >= this.fault.afterPeople)
+        await new Promise<void>((goOn) => {
+          this.stalled.push(goOn);
+          response.once('close', goOn);
+        });
       let some = this.written.get(n);
       if (!some) {
         const rows = Array.from({ length: Math.min(AT_ONCE, people - n) }, (_, at) => listed(n + at));

@@ -129,6 +129,7 @@ export function useSearch(planId: PlanId | null, firstUnit: DistanceUnit) {
     const parts = new URLSearchParams(window.location.search);
     const found = readQuery(parts);
     setShow(parts.get('show') ?? '');
+    // eslint-disable-next-line effects/no-derived-state -- the address is read once; it is no state of this page
     if (found) take(found);
     setReady(true);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, as it stood

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '@/core/property.test.kit';
 import { COLUMNS } from '@/core/plan';
 import { EXTRAS } from '@/core/table';
 import { leastWidth, readLayout, templateOf, USUAL } from './columns';

@@ -1,10 +1,10 @@
-import fc from 'fast-check';
+import * as fc from '@/core/property.test.kit';
 import { check, checkBesides, countFindings } from '@/core/check';
 import { fit } from '@/core/fit';
 import { modelById } from '@/core/models';
 import { applyEdit, type Plan } from '@/core/plan';
 import { anyEditOn } from '@/core/plan/edit.test.kit';
-import { anyPlan, channel, plan, renaming, tally } from '@/core/samples.test.kit';
+import { anyPlan, channel, plan, renaming } from '@/core/samples.test.kit';
 import { createPlanWork, type WorkAnswer, type WorkMessage } from '@/workers/plan-work';
 import { createPlanViews } from './plan-views';
 
@@ -38,7 +38,7 @@ function whole(p: Plan) {
 }
 
 test('whatever is edited, and whenever the worker comes to it, what is shown in the end is what the plan comes to', () => {
-  const reached = tally();
+  const reached = fc.tally();
   fc.assert(
     fc.property(
       anyPlan,
@@ -74,8 +74,8 @@ test('whatever is edited, and whenever the worker comes to it, what is shown in 
     ),
     { numRuns: 150 },
   );
-  expect(reached.share('findings')).toBeGreaterThan(0.5);
-  expect(reached.share('came together')).toBeGreaterThan(0.1);
+  reached.expectShare('findings', 0.5);
+  reached.expectShare('came together', 0.1);
 });
 
 const weather = plan([162_400_000, 162_425_000, 145_500_000].map((rx, n) => channel(n + 1, rx)));

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '@/core/property.test.kit';
 import { COLUMNS, type Column } from '@/core/plan';
 import { at, blockColumns, blockRows, step, tabStep, takesLetters, type Cell } from './selection';
 

@@ -196,11 +196,10 @@ export function useTable(hand: PlanInHand) {
     editing && editingRow >= 0 ? { row: editingRow, column: editing.column } : null;
   // Somebody removed the channel, or undid what made it, while its cell was open.
   const orphan = editing !== null && editingCell === null ? editing : null;
-  useEffect(() => {
-    if (!orphan) return;
+  if (orphan) {
     setRemark(`Not taken: “${orphan.text}”. Its channel is not in the plan any more.`);
     setEditing(null);
-  }, [orphan]);
+  }
 
   const select = (id: ChannelId, column: Column = 'name') => {
     let row = rows.findIndex((channel) => channel.id === id);

@@ -1,4 +1,4 @@
-import fc from 'fast-check';
+import * as fc from '@/core/property.test.kit';
 import {
   around,
   fromScreen,
