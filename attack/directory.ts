@@ -118,7 +118,11 @@ export async function lieToSearches(
     ]);
     const some = Array.from({ length: 3 }, async (_, who) => {
       const left = who === 2;
-      const answer = await ask(world.url + path, {}, left ? 50 + Math.floor(random() * 200) : limits.answerMs);
+      const answer = await ask(
+        world.url + path,
+        {},
+        left ? 50 + Math.floor(random() * 200) : limits.answerMs,
+      );
       if (!left) watch.take(`GET ${path} (${how})`, answer, limits.hangMs + 1000);
       if (!left && how === 'honest' && answer.status !== 200)
         watch.note(`An honest answer gave ${answer.status}`);

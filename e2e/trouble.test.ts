@@ -5,7 +5,9 @@ import { PLAN, kept, press, sees, textOf, type, until, worldAndBrowser } from '.
 type Problem = { title: string; detail: string; status: number; type: string };
 
 // A directory and a radio that say nothing are given up while the test waits.
-const at = worldAndBrowser({ env: { VERIDON_DIRECTORY_PATIENCE_MS: '10000', VERIDON_LINK_QUIET_MS: '2000' } });
+const at = worldAndBrowser({
+  env: { VERIDON_DIRECTORY_PATIENCE_MS: '10000', VERIDON_LINK_QUIET_MS: '2000' },
+});
 const { world, page } = at;
 
 const { read: plan } = at;

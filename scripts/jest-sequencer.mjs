@@ -11,7 +11,7 @@ const rank = ({ path }) => {
   return at < 0 ? LONG.length : at;
 };
 
-export default class LongestFirst extends Sequencer.default {
+export default class LongestFirst extends Sequencer {
   sort(tests) {
     // Of the same rank as jest has them: by how long they took before, or by their size.
     return super.sort(tests).sort((a, b) => rank(a) - rank(b));

@@ -219,12 +219,11 @@ export function useTable(hand: PlanInHand) {
   // A channel that was made a moment ago is chosen when the rows have it.
   const [awaited, setAwaited] = useState<{ id: ChannelId; column: Column; type: boolean } | null>(null);
   const awaitedRow = awaited === null ? -1 : rows.findIndex(({ id }) => id === awaited.id);
-  useEffect(() => {
-    if (!awaited || awaitedRow < 0) return;
+  if (awaited && awaitedRow >= 0) {
     setSelection(at(awaitedRow, awaited.column));
     if (awaited.type) setEditing({ id: awaited.id, column: awaited.column, text: '', reason: null });
     setAwaited(null);
-  }, [awaited, awaitedRow]);
+  }
 
   return {
     rows,
