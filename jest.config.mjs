@@ -2,14 +2,16 @@ import nextJest from 'next/jest.js';
 
 const withNext = nextJest({ dir: './' });
 const shared = {
-  // Ends a test that hangs, and measures nothing: how long a test takes is the machine's affair.
-  testTimeout: 300_000,
   testEnvironment: 'node',
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.data/', '<rootDir>/.build/'],
 };
 
+/** Ends a test that hangs, and measures nothing: how long a test takes is the machine's affair. */
+const HANG_MS = 300_000;
+
 export default async () => ({
+  testTimeout: HANG_MS,
   testSequencer: './scripts/jest-sequencer.mjs',
   projects: [
     await withNext({ ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts'] })(),

@@ -10,7 +10,7 @@ const MATCH = {
 };
 
 export default async () => {
-  const { projects } = await all();
+  const { projects, testTimeout } = await all();
   const testMatch = MATCH[process.env.VERIDON_MUTANTS];
-  return { ...projects[0], ...(testMatch && { testMatch }) };
+  return { ...projects[0], testTimeout, ...(testMatch && { testMatch }) };
 };
