@@ -68,7 +68,10 @@ export function onPlanPage() {
   return {
     ...at,
     /** The id of the cell that has the focus. */
-    active: () => page().$eval('[role=grid]', (grid) => grid.getAttribute('aria-activedescendant')),
+    active: async () =>
+      (await page().waitForSelector('[role=grid]'))!.evaluate((grid) =>
+        grid.getAttribute('aria-activedescendant'),
+      ),
     keys: (...names: string[]) => strike(page(), ...names),
   };
 }
