@@ -17,7 +17,9 @@ export async function makeBrowser(): Promise<{
   close: () => Promise<void>;
 }> {
   const profile = mkdtempSync(join(tmpdir(), 'veridon-browser-'));
-  const browser = await puppeteer.launch(launchOptions(CHROMIUM, profile));
+  const options = launchOptions(CHROMIUM, profile);
+  // Pages here live for seconds: compiling their hot code costs more than it saves.
+  const browser = await puppeteer.launch({ ...options, args: [...options.args, '--js-flags=--no-opt'] });
   const page = await browser.newPage();
   page.setDefaultTimeout(HANG_MS);
   await page.setViewport({ width: 1280, height: 800 });
