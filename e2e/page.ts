@@ -19,7 +19,7 @@ export async function makeBrowser(): Promise<{
   const profile = mkdtempSync(join(tmpdir(), 'veridon-browser-'));
   const options = launchOptions(CHROMIUM, profile);
   // Pages here live for seconds: compiling their hot code costs more than it saves.
-  const browser = await puppeteer.launch({ ...options, args: [...options.args, '--js-flags=--no-opt'] });
+  const browser = await puppeteer.launch({ ...options, args: [...(options.args ?? []), '--js-flags=--no-opt'] });
   const page = await browser.newPage();
   page.setDefaultTimeout(HANG_MS);
   await page.setViewport({ width: 1280, height: 800 });
