@@ -33,14 +33,10 @@ export async function pullCables(
     if (started.status !== 202)
       return { id: '', state: `refused with ${started.status}`, message: '', result: {} };
     const { id } = started.body as Job;
-    return waitFor(
-      `the end of ${id}`,
-      async () => {
-        const now = (await ask(`${world.url}/api/jobs/${id}`)).body as Job;
-        return now.state !== 'running' && now;
-      },
-      60_000,
-    );
+    return waitFor(`the end of ${id}`, async () => {
+      const now = (await ask(`${world.url}/api/jobs/${id}`)).body as Job;
+      return now.state !== 'running' && now;
+    });
   };
   await ask(`${world.url}/api/plans/${PLAN}/recover`, post(undefined));
   await world.atBench('/bench/radios/tern-1', { plugged: true, on: true });

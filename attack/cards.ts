@@ -54,14 +54,10 @@ export async function spoilCards(
       await world.kill('SIGKILL');
       await world.start();
     }
-    return waitFor(
-      `the end of ${id}`,
-      async () => {
-        const now = (await ask(`${world.url}/api/jobs/${id}`)).body as Job;
-        return now.state !== 'running' && now;
-      },
-      30_000,
-    );
+    return waitFor(`the end of ${id}`, async () => {
+      const now = (await ask(`${world.url}/api/jobs/${id}`)).body as Job;
+      return now.state !== 'running' && now;
+    });
   };
   /** The card in the reader, as the radio saved it last. */
   const toReader = async (save: boolean) => {

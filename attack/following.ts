@@ -85,8 +85,7 @@ export async function follow(
           }
           return one.state === 'live' && one.revision === (await planNow()).revision && 'live';
         },
-        50,
-        limits.togetherMs,
+        { hangMs: limits.togetherMs },
       );
     } catch (error) {
       const [one, plan] = [await live(), await planNow()];

@@ -19,7 +19,10 @@ export async function makeBrowser(): Promise<{
   const profile = mkdtempSync(join(tmpdir(), 'veridon-browser-'));
   const options = launchOptions(CHROMIUM, profile);
   // Pages here live for seconds: compiling their hot code costs more than it saves.
-  const browser = await puppeteer.launch({ ...options, args: [...(options.args ?? []), '--js-flags=--no-opt'] });
+  const browser = await puppeteer.launch({
+    ...options,
+    args: [...(options.args ?? []), '--js-flags=--no-opt'],
+  });
   const page = await browser.newPage();
   page.setDefaultTimeout(HANG_MS);
   await page.setViewport({ width: 1280, height: 800 });
@@ -79,7 +82,22 @@ export async function sees(page: Page, selector: string, text: string | RegExp):
 
 /** Clicks the button, link or tab with that name, as soon as it is there and can be pressed. */
 export async function press(page: Page, name: string): Promise<void> {
+  // The tree of names is dear to make: it is asked only once something that can be pressed has such a name in it.
+  const mayBeThere = () =>
+    page.evaluate((wanted) => {
+      const flat = (text: string | null) => (text ?? '').replace(/\s+/g, ' ');
+      const words = flat(wanted).split(' ');
+      return [...document.querySelectorAll('button, a, [role=button], [role=link], [role=tab]')].some(
+        (one) => {
+          const text = flat(
+            `${one.getAttribute('aria-label') ?? ''} ${one.textContent} ${one.getAttribute('title') ?? ''}`,
+          );
+          return words.every((word) => text.includes(word));
+        },
+      );
+    }, name);
   const find = async () => {
+    if (!(await mayBeThere())) return null;
     for (const role of ['button', 'link', 'tab']) {
       const found = await page.$(`::-p-aria([name="${name}"][role="${role}"])`);
       if (found) return found;

@@ -109,10 +109,8 @@ describe('a cable that slips at 60% of a write', () => {
     const message =
       started.status === 202
         ? (
-            await until(
-              'the end',
-              async () => (await jobs()).find((one) => one.id === started.body.id && one.state !== 'running'),
-              30_000,
+            await until('the end', async () =>
+              (await jobs()).find((one) => one.id === started.body.id && one.state !== 'running'),
             )
           ).message
         : started.body.detail;

@@ -9,8 +9,7 @@ export const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(r
 export async function until<T>(
   what: string,
   ask: () => Promise<T | undefined | false | null> | T | undefined | false | null,
-  everyMs = 25,
-  hangMs = HANG_MS,
+  { everyMs = 40, hangMs = HANG_MS }: { everyMs?: number; hangMs?: number } = {},
 ): Promise<T> {
   const end = Date.now() + hangMs;
   for (;;) {

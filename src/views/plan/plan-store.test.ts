@@ -42,7 +42,7 @@ function fakeServer(trip: (edit: Edit, n: number) => void = () => {}) {
 }
 
 const settled = async (store: ReturnType<typeof createPlanStore>) => {
-  await until('all to be sent', () => store.get().waiting === 0, 1);
+  await until('all to be sent', () => store.get().waiting === 0, { everyMs: 1 });
   return store.get();
 };
 
@@ -125,7 +125,7 @@ test('who is too far behind to be brought along loads the plan; who was told wha
     Object.assign(kept, { plan: plan([channel(7, 145_700_000, { name: 'Theirs' })]), revision: 400 });
     store.step('undo');
     await settled(store);
-    await until('the plan to be loaded', () => store.get().revision === 400, 1);
+    await until('the plan to be loaded', () => store.get().revision === 400, { everyMs: 1 });
     expect(store.get()).toMatchObject({ revision: 400, waiting: 0 });
     expect(names(store.get().plan)).toEqual(['Theirs']);
   }
@@ -174,7 +174,7 @@ test('who looks for free slots waits for what an undo under way makes of the pla
   });
   away.apply(renaming(1, 'A'));
   away.step('undo');
-  await until('the first try', () => away.get().offline, 1);
+  await until('the first try', () => away.get().offline, { everyMs: 1 });
   await away.settled();
   expect(away.get()).toMatchObject({ offline: true, waiting: 2 });
   back();
