@@ -70,14 +70,28 @@ export const textOf = (page: Page, selector: string): Promise<string> =>
 
 /** Waits until an element holds a text; gives all of its text. */
 export async function sees(page: Page, selector: string, text: string | RegExp): Promise<string> {
-  let found = '';
-  const holds = async () => {
-    found = await textOf(page, selector);
-    return (typeof text === 'string' ? found.includes(text) : text.test(found)) ? found : undefined;
-  };
-  return until(`“${text}” in ${selector}`, holds).catch((error: Error) => {
-    throw new Error(`${error.message}; there stands “${found.slice(0, 500)}”`);
-  });
+  const wanted = typeof text === 'string' ? { text } : { pattern: text.source, flags: text.flags };
+  try {
+    // In the page itself: to ask it again and again from outside costs more than what is waited for.
+    const found = await page.waitForFunction(
+      (where, { text: part, pattern, flags }: { text?: string; pattern?: string; flags?: string }) => {
+        const stands = (document.querySelector(where)?.textContent ?? '').replace(/\s+/g, ' ').trim();
+        const holds = part !== undefined ? stands.includes(part) : new RegExp(pattern!, flags).test(stands);
+        return holds && { stands };
+      },
+      { polling: 50, timeout: HANG_MS },
+      selector,
+      wanted,
+    );
+    return ((await found.jsonValue()) as { stands: string }).stands;
+  } catch (error) {
+    throw new Error(
+      `Waited in vain for “${text}” in ${selector}; there stands “${(await textOf(page, selector)).slice(0, 500)}”`,
+      {
+        cause: error,
+      },
+    );
+  }
 }
 
 /** Clicks the button, link or tab with that name, as soon as it is there and can be pressed. */

@@ -2,7 +2,8 @@
 import Sequencer from '@jest/test-sequencer';
 
 const LONG = [
-  /\/(e2e|attack)\//,
+  /\/attack\//,
+  /\/e2e\//,
   /\/src\/server\/.*(faults|people|several|jobs|live|backup)/,
   /\/src\/server\//,
 ];

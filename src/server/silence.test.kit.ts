@@ -16,7 +16,8 @@ export function silenceOf(isBusy: () => boolean): { silence: Silence; hold: () =
   const turn = () => {
     timer = undefined;
     idle = isBusy() ? 0 : idle + 1;
-    if (idle >= IDLE_TURNS) {
+    // What waited may have been cancelled since.
+    if (idle >= IDLE_TURNS && waiting.size > 0) {
       idle = 0;
       const [next] = [...waiting].sort((a, b) => a.due - b.due);
       waiting.delete(next!);

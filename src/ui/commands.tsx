@@ -24,6 +24,29 @@ export interface Command {
   run: () => void;
 }
 
+/** Fields in which somebody has typed since they came to them or pressed Enter, with the text that stood there then. */
+const textBefore = new WeakMap<EventTarget, string>();
+const isField = (target: EventTarget | null) =>
+  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
+
+/** Notes what stands in a field when somebody comes to it and when they press Enter: from there on it is typing that is not taken yet. */
+function noteFields(): () => void {
+  const note = ({ target }: Event) => {
+    if (isField(target)) textBefore.set(target!, (target as HTMLInputElement).value);
+  };
+  const enter = (event: KeyboardEvent) => event.key === 'Enter' && setTimeout(() => note(event), 0);
+  window.addEventListener('focusin', note);
+  window.addEventListener('keydown', enter);
+  return () => {
+    window.removeEventListener('focusin', note);
+    window.removeEventListener('keydown', enter);
+  };
+}
+
+/** True where Ctrl Z belongs to the field: something was typed into it that is not taken yet. */
+const undoesTyping = ({ target }: KeyboardEvent) =>
+  isField(target) && textBefore.get(target!) !== (target as HTMLInputElement).value;
+
 interface Registry {
   /** Long lists that are made when somebody looks for something. */
   listed: Map<string, () => Command[]>;
@@ -44,6 +67,7 @@ export function CommandsProvider({ children }: { children: ReactNode }) {
     unregister: (source) => setSources(({ [source]: _, ...rest }) => rest),
   }));
   const commands = useMemo(() => Object.values(sources).flat(), [sources]);
+  useEffect(noteFields, []);
   return (
     <RegistryContext value={registry}>
       <CommandsContext value={commands}>{children}</CommandsContext>
@@ -106,7 +130,9 @@ export function useCommands(source: string, commands: Command[]): void {
       const found = latest.current.find((command) => command.keys === keys || command.alsoKeys === keys);
       if (
         !found ||
-        (isTyping(event) && /^Ctrl (Shift )?[A-Z]$/.test(keys) && 'ZYCVXA'.includes(keys.slice(-1)))
+        (isTyping(event) && /^Ctrl (Shift )?[CVXA]$/.test(keys)) ||
+        // Typing is undone first, by the browser; after that what was done to the plan.
+        (isTyping(event) && /^Ctrl (Shift )?[ZY]$/.test(keys) && undoesTyping(event))
       )
         return;
       event.preventDefault();

@@ -51,6 +51,10 @@ const OTHERS: Partial<Record<keyof Channel, (channel: Channel) => string>> = {
   satellite: ({ satellite }) => yesNo(satellite),
   fitted: ({ fitted }) => Object.values(fitted).join(', '),
   list: ({ list }) => String(list + 1),
+  unclear: ({ unclear = {} }) =>
+    Object.entries(unclear)
+      .map(([column, text]) => `${FIELD_NAMES[column as keyof typeof FIELD_NAMES]} “${text}”`)
+      .join(', '),
 };
 
 /** Cell by cell, the slot among them. */

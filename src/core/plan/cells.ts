@@ -15,7 +15,7 @@ import {
   type Region,
 } from '../radio';
 import { lengthOf } from '../text';
-import { NAME_LIMIT } from './channel';
+import { NAME_LIMIT, type MarkedColumn } from './channel';
 import type { Channel, ChannelFields } from './channel.schema';
 import type { ChannelSet } from './edits/change.schema';
 
@@ -105,6 +105,17 @@ export function parseCell(
       return NO.includes(word) ? ok({ scan: false }) : fail(`“${text.trim()}” is neither yes nor no.`);
     }
   }
+}
+
+/** True where the cell keeps a text that was not understood. */
+export const isMarked = ({ unclear }: Pick<Channel, 'unclear'>, column: Column): boolean =>
+  column !== 'slot' && unclear?.[column] !== undefined;
+
+/** Why the text that a cell keeps is not understood, in this region and for this radio. */
+export function unclearReason(channel: Channel, column: MarkedColumn, context: CellContext): string {
+  const text = channel.unclear?.[column] ?? '';
+  const parsed = parseCell(column, text, channel, context);
+  return parsed.ok ? `“${text}” was not understood when it was typed. Type it again.` : parsed.reason;
 }
 
 /** What a paste sets, an entry a channel that it changes, and the cells that were not understood, each with its reason. */

@@ -2,7 +2,17 @@ import { z } from 'zod';
 import { text, trimmedText, wantedText } from '../text.schema';
 import { accessSchema, HIGHEST_POWER, isFrequency, MODES, type Mode } from '../radio';
 import { channelIdSchema, receiveListIdSchema, scanListIdSchema, talkgroupIdSchema } from './ids.schema';
-import { FITTED_LIMIT, LEVELS, LIST_LIMIT, NAME_LIMIT, POLITENESS, SLOT_LIMIT, TAG_LIMITS } from './channel';
+import {
+  FITTED_LIMIT,
+  LEVELS,
+  LIST_LIMIT,
+  MARKED_COLUMNS,
+  NAME_LIMIT,
+  POLITENESS,
+  SLOT_LIMIT,
+  TAG_LIMITS,
+  UNCLEAR_LIMIT,
+} from './channel';
 
 export const frequencySchema = z
   .int('is not a whole number of Hz')
@@ -62,6 +72,11 @@ export const channelFieldsSchema = z.object({
   /** A person's own words to find it by. Optional: older plans have none. */
   tags: z.array(wantedText(TAG_LIMITS.length)).max(TAG_LIMITS.count).optional(),
   source: sourceSchema.nullable(),
+  /**
+   * What was typed into a cell and not understood, by column, until it is put right: part of the plan, so that it is not lost, and a stop in
+   * Check. Optional: most channels have none.
+   */
+  unclear: z.partialRecord(z.enum(MARKED_COLUMNS), text(UNCLEAR_LIMIT)).optional(),
 });
 
 export const channelSchema = channelFieldsSchema.extend({

@@ -13,6 +13,13 @@ export const CHANNEL_LIMIT = SLOT_LIMIT + 1;
 /** Most models for which one channel has a name fitted by hand. */
 export const FITTED_LIMIT = 32;
 
+/** The longest text that a cell keeps which was not understood. */
+export const UNCLEAR_LIMIT = 60;
+
+/** Columns whose cells can keep such a text: all that are typed but the slot, which is no field. */
+export const MARKED_COLUMNS = ['name', 'rx', 'tx', 'access', 'mode', 'power', 'scan'] as const;
+export type MarkedColumn = (typeof MARKED_COLUMNS)[number];
+
 /** Most tags that one channel has, and the longest. */
 export const TAG_LIMITS = { count: 12, length: 24 };
 
@@ -41,6 +48,7 @@ export const FIELD_NAMES: Record<keyof Channel, string> = {
   politeness: 'when it may send',
   note: 'note',
   tags: 'tags',
+  unclear: 'texts not understood',
   source: 'source',
 };
 

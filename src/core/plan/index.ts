@@ -3,6 +3,7 @@ export * from './abbreviations.schema';
 export * from './arrangement';
 export * from './call-number';
 export * from './cells';
+export * from './unclear';
 export * from './channel';
 export * from './channel.schema';
 export * from './difference';

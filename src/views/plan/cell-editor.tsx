@@ -7,7 +7,6 @@ import type { Model } from '@/core/models';
 import type { Column } from '@/core/plan';
 import { HEADINGS, ROW_HEIGHT } from './channel-row';
 import { templateOf } from './columns';
-import { tabStep } from './selection';
 import { tableTools } from './use-rows';
 import { useDesk } from './desk';
 
@@ -60,7 +59,7 @@ export function CellEditor({
   onDone: () => void;
 }) {
   const { table } = useDesk();
-  const { editing, editingCell, setEditing, commit, cancel, rowCount, setSelection } = table;
+  const { editing, editingCell, setEditing, commit, cancel, goOn } = table;
   const input = useRef<HTMLInputElement>(null);
   const leaving = useRef(false);
   const cell = editingCell!;
@@ -74,9 +73,8 @@ export function CellEditor({
   const { offers, picked, setPicked } = useOffers();
   const chosen = picked === null ? undefined : offers[picked];
 
-  const go = (next: typeof cell) => {
+  const leave = () => {
     leaving.current = true;
-    setSelection({ active: next, anchor: next, added: new Set() });
     onDone();
   };
 
@@ -92,25 +90,22 @@ export function CellEditor({
     }
     if (event.key === 'Escape') {
       event.preventDefault();
-      leaving.current = true;
       cancel();
-      onDone();
+      leave();
     } else if (event.key === 'Enter') {
       event.preventDefault();
       const all = event.ctrlKey || event.metaKey;
-      const adds = editing!.id === 'new' && editing!.text.trim() !== '';
-      if (!commit({ all, ...(chosen && { text: chosen.text }) })) return;
-      // A channel that was typed into the empty row has that below it again: one is typed after the other.
-      const last = rowCount - 1 + (adds ? 1 : 0);
-      const row = all ? cell.row : Math.max(0, Math.min(last, cell.row + (event.shiftKey ? -1 : 1)));
-      if (all) {
-        leaving.current = true;
-        onDone();
-      } else go({ ...cell, row });
+      const id = commit({ all, ...(chosen && { text: chosen.text }) });
+      if (id === null) return;
+      if (!all) goOn(id, cell, 'Enter', event.shiftKey);
+      leave();
     } else if (event.key === 'Tab') {
       event.preventDefault();
-      if (commit(chosen && { text: chosen.text }))
-        go(tabStep(cell, rowCount, event.shiftKey, columns) ?? cell);
+      // On from the record that was typed in, wherever what was typed has put it.
+      const id = commit(chosen && { text: chosen.text });
+      if (id === null) return;
+      goOn(id, cell, 'Tab', event.shiftKey);
+      leave();
     }
   };
 
@@ -190,7 +185,7 @@ export function CellEditor({
                 // Taken before the field loses the focus.
                 onPointerDown={(event) => {
                   event.preventDefault();
-                  if (commit({ text })) go(cell);
+                  if (commit({ text }) !== null) leave();
                 }}
               >
                 <span className={clsx('mono', !held && 'text-soft')}>{text === '' ? 'open' : text}</span>

@@ -148,6 +148,7 @@ export const ChannelRow = memo(function ChannelRow({
     <div
       role="row"
       aria-rowindex={row + 2}
+      data-channel={channel.id}
       aria-selected={chosen}
       className={clsx(
         // What happens in a row changes nothing outside it: the browser lays out and paints that row alone.

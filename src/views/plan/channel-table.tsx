@@ -2,7 +2,6 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import type { RefObject } from 'react';
-import { COLUMNS, type Column } from '@/core/plan';
 import { leastWidth, templateOf, USUAL } from './columns';
 import { useExtras } from './use-extras';
 import { CellEditor } from './cell-editor';
@@ -10,7 +9,6 @@ import { DropLine, ExtraHeading, Heading, NewRow } from './table-rows';
 import { ChannelRow, ROW_HEIGHT } from './channel-row';
 import { useTableKeys } from './use-table-keys';
 import { usePointer } from './use-pointer';
-import { draftKey } from './use-table';
 import { OWN_TYPE } from './use-clipboard';
 import { HEAD_HEIGHT, OVERSCAN, rowsFrom, useSight } from './use-sight';
 import { useDesk } from './desk';
@@ -25,7 +23,7 @@ export function ChannelTable({
   gridRef: RefObject<HTMLDivElement | null>;
 }) {
   const { hand, table, actions } = useDesk();
-  const { rows, rowCount, selection, editing, editingCell, drafts, chosen, columns } = table;
+  const { rows, rowCount, selection, editing, editingCell, chosen, columns } = table;
   const virtual = useVirtualizer({
     count: rowCount,
     getScrollElement: () => gridRef.current,
@@ -58,12 +56,6 @@ export function ChannelTable({
   });
 
   const { of: views } = hand.shown.views;
-  const draftsOf = (id: string) => {
-    const found = COLUMNS.flatMap((column) =>
-      drafts.has(draftKey(id, column)) ? [[column, drafts.get(draftKey(id, column))!.text]] : [],
-    );
-    return found.length > 0 ? (Object.fromEntries(found) as Partial<Record<Column, string>>) : undefined;
-  };
   const { layout } = table;
   const blockFrom = layout.columns.indexOf(columns[0]!);
   const blockTo = layout.columns.indexOf(columns[columns.length - 1]!);
@@ -153,7 +145,7 @@ export function ChannelTable({
                 top={start}
                 slot={table.nextFree!}
                 active={isActive ? active.column : null}
-                draft={drafts.get(draftKey('new', 'rx'))?.text}
+                texts={table.newRow}
                 layout={layout}
               />
             );
@@ -170,7 +162,7 @@ export function ChannelTable({
               active={isActive ? active.column : null}
               blockFrom={blockFrom}
               blockTo={blockTo}
-              drafts={drafts.size > 0 ? draftsOf(channel.id) : undefined}
+              drafts={channel.unclear}
               columns={layout.columns}
               template={template}
               extras={layout.extras}

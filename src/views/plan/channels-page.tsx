@@ -42,26 +42,37 @@ const SideLists = lazily(() => import('./side-lists').then((module) => module.Si
 });
 
 /** Panels come when they are first asked for: the page is lighter without them. */
-const ArrangePanel = lazily(() => import('./arrange-panel').then((module) => module.ArrangePanel));
+const ArrangePanel = lazily(() => import('./arrange-panel').then((module) => module.ArrangePanel), {
+  takesKeys: true,
+});
 
-const ReplacePanel = lazily(() => import('./replace-panel').then((module) => module.ReplacePanel));
+const ReplacePanel = lazily(() => import('./replace-panel').then((module) => module.ReplacePanel), {
+  takesKeys: true,
+});
 
 const RefusedPanel = lazily(() => import('./refused-panel').then((module) => module.RefusedPanel));
 
-const BesidePanel = lazily(() => import('./beside-panel').then((module) => module.BesidePanel));
+const BesidePanel = lazily(() => import('./beside-panel').then((module) => module.BesidePanel), {
+  takesKeys: true,
+});
 
-const ColumnsPanel = lazily(() => import('./columns-panel').then((module) => module.ColumnsPanel));
+const ColumnsPanel = lazily(() => import('./columns-panel').then((module) => module.ColumnsPanel), {
+  takesKeys: true,
+});
 
 const FilePanel = lazily(() => import('./file-panel').then((module) => module.FilePanel));
 
-const TypedPanel = lazily(() => import('./typed-panel').then((module) => module.TypedPanel));
+const TypedPanel = lazily(() => import('./typed-panel').then((module) => module.TypedPanel), {
+  takesKeys: true,
+});
 const NewsPanel = lazily(() => import('./news-panel').then((module) => module.NewsPanel));
 const HeardPanel = lazily(() => import('./heard-panel').then((module) => module.HeardPanel));
 
 const ThenPanel = lazily(() => import('./then-panel').then((module) => module.ThenPanel));
 
-const AbbreviationsPanel = lazily(() =>
-  import('./abbreviations-panel').then((module) => module.AbbreviationsPanel),
+const AbbreviationsPanel = lazily(
+  () => import('./abbreviations-panel').then((module) => module.AbbreviationsPanel),
+  { takesKeys: true },
 );
 
 /** What stands in the place of the side lists while it is worked on. */

@@ -1,7 +1,10 @@
 import {
   makeId,
   parseBlock,
+  UNCLEAR_LIMIT,
+  withoutSolvedTexts,
   withReferencesThere,
+  type Channel,
   type ChannelId,
   type Column,
   type NewChannel,
@@ -9,6 +12,7 @@ import {
 } from '@/core/plan';
 import type { Result } from '@/core/result';
 import { slotRanges } from '@/core/models';
+import { cutText } from '@/core/text';
 import {
   newRows,
   placeInSlots,
@@ -21,11 +25,33 @@ import {
 } from '@/core/table';
 import { blockRows } from './selection';
 import type { RefusedRow } from './use-clipboard';
-import { draftKey, type Table } from './use-table';
+import type { Table } from './use-table';
 import type { PlanInHand } from './use-plan';
 import { readWhole } from './whole-channels';
 
 const newId = () => makeId('ch', crypto.getRandomValues(new Uint8Array(12))) as ChannelId;
+
+/** The channel with the texts of its cells that were not understood. */
+function withTexts<C extends Pick<NewChannel, 'id' | 'unclear'>>(channel: C, odd: readonly OddCell[]): C {
+  const texts = odd.flatMap(({ id, column, text }) =>
+    id === channel.id && column !== 'slot' ? [[column, cutText(text.trim(), UNCLEAR_LIMIT)]] : [],
+  );
+  return texts.length === 0
+    ? channel
+    : { ...channel, unclear: { ...channel.unclear, ...Object.fromEntries(texts) } };
+}
+
+/** What a pasted block changes; what was not understood stays in its cell, as if it had been typed there. */
+function withOddCells({ changes, odd }: ReturnType<typeof parseBlock>, targets: readonly Channel[]) {
+  const sets = new Map(changes.map(({ id, set }) => [id, set]));
+  return targets.flatMap((channel) => {
+    const set = sets.get(channel.id);
+    const after = withTexts(withoutSolvedTexts(channel, set ?? {}), odd);
+    const unclear = after.unclear !== channel.unclear ? { unclear: after.unclear ?? {} } : {};
+    const all = { ...set, ...unclear };
+    return Object.keys(all).length > 0 ? [{ id: channel.id, set: all }] : [];
+  });
+}
 
 const rowsOf = (n: number) => (n === 1 ? '1 row' : `${n} rows`);
 
@@ -51,12 +77,14 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
 
   /** Places new channels from the focus on, where there is a slot; the rest waits beside the table. */
   const add = async (
-    channels: readonly NewChannel[],
+    made: readonly NewChannel[],
     odd: readonly OddCell[],
     notes: readonly string[],
     before?: number,
   ) => {
-    if (channels.length === 0) return;
+    if (made.length === 0) return;
+    // A cell that is not understood keeps its text, as part of the channel.
+    const channels = made.map((channel) => withTexts(channel, odd));
     await store.settled();
     const plan: Plan = store.get().plan;
     const lost = withReferencesThere(plan, 'leftOver', channels).filter(
@@ -85,8 +113,6 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
   /** Keeps what was placed, and says what came of it. */
   const settle = ({ edit, placed, over }: Placing, { channels, odd, notes }: Came) => {
     const result = store.apply(edit);
-    if (result.ok)
-      for (const { id, column, text, reason } of odd) table.setDraft(draftKey(id, column), { text, reason });
     const sentences = [
       `${placed === 1 ? '1 channel is' : `${placed} channels are`} new.`,
       ...(over > 0 ? [`${over} found no slot and wait in left over.`] : []),
@@ -150,12 +176,7 @@ export function pasting({ hand, table, say, setRefused }: PasteInto) {
     const parsed = parseBlock(block, targets, pastedColumns, context);
     const beyond = block.slice(targets.length);
     if (parsed.changes.length > 0 || beyond.length === 0) {
-      const result = table.change(parsed.changes);
-      for (const { id } of targets)
-        for (const column of pastedColumns) table.setDraft(draftKey(id, column), null);
-      // What was not understood stays in its cell with its reason, as if it had been typed there.
-      for (const { id, column, text, reason } of parsed.odd)
-        table.setDraft(draftKey(id, column), { text, reason });
+      const result = table.change(withOddCells(parsed, targets));
       say(
         result,
         [

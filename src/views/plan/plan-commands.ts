@@ -26,6 +26,60 @@ interface Props {
   show: (tab: SideTab) => void;
 }
 
+const planCommand = (id: string, label: string, run: () => void, keys?: string): Command => ({
+  id,
+  label,
+  group: 'Plan',
+  run,
+  keys,
+});
+
+/** What can be done to a plan on each of its pages, by Ctrl K and by keys. Shows nothing. */
+export function EveryPageCommands(): null {
+  const desk = useDesk();
+  const { hand } = desk;
+  const router = useRouter();
+  const { plan, store } = hand;
+  const base = `/plans/${plan.id}`;
+  useCommands('every page of the plan', [
+    planCommand('undo', 'Undo', () => store.step('undo'), 'Ctrl Z'),
+    { ...planCommand('redo', 'Redo', () => store.step('redo'), 'Ctrl Y'), alsoKeys: 'Ctrl Shift Z' },
+    planCommand('to-channels', 'Channels of this plan', () => router.push(base)),
+    planCommand('to-organise', 'Organise this plan', () => router.push(`${base}/organise`)),
+    planCommand('to-radios', 'Other radios for this plan', () => router.push(`${base}/radios`)),
+    planCommand('find-stations', 'Find stations for this plan', () => router.push(`/find?plan=${plan.id}`)),
+    planCommand('write', 'Write this plan to a radio', () => router.push(`/bench?plan=${plan.id}`)),
+    ...OUT_FORMATS.map((format) =>
+      planCommand(
+        `export-${format}`,
+        `Take the plan out as ${OUT_NAMES[format].name}: ${OUT_NAMES[format].use}`,
+        () => window.location.assign(`/api/plans/${plan.id}/export?as=${format}`),
+      ),
+    ),
+    ...PAPERS.map((as) =>
+      planCommand(`paper-${as}`, `Print: ${PAPER_NAMES[as].name}, ${PAPER_NAMES[as].use}`, () =>
+        window.open(`/plans/${plan.id}/paper?as=${as}`),
+      ),
+    ),
+  ]);
+  useListed('channels', () =>
+    plan.channels.map((channel) => ({
+      id: channel.id,
+      label: `${slotText(channel.slot)}  ${channel.name || 'no name'}  ${formatFrequency(channel.rx)}`,
+      group: 'Channels',
+      words: channel.source?.call,
+      run: () => {
+        desk.table.select(channel.id);
+        // After the palette has given the focus back to where it was.
+        if (window.location.pathname === base)
+          setTimeout(() => document.querySelector<HTMLElement>('[role=grid]')?.focus(), 0);
+        else router.push(base);
+      },
+    })),
+  );
+  return null;
+}
+
 /** Everything that can be done on the plan screen, for Ctrl K and for the list of shortcuts. Shows nothing; there from the start, so that no key is lost. */
 export function PlanCommands({
   focusTable,
@@ -40,16 +94,7 @@ export function PlanCommands({
   typeList,
   show,
 }: Props): null {
-  const { hand, table, actions } = useDesk();
-  const router = useRouter();
-  const { plan, store } = hand;
-  const planCommand = (id: string, label: string, run: () => void, keys?: string): Command => ({
-    id,
-    label,
-    group: 'Plan',
-    run,
-    keys,
-  });
+  const { table, actions } = useDesk();
   const chosen = (id: string, label: string, run: () => void, keys?: string): Command => ({
     id,
     label,
@@ -65,27 +110,11 @@ export function PlanCommands({
     run: focusTable,
   });
   useCommands('plan', [
-    planCommand('undo', 'Undo', () => store.step('undo'), 'Ctrl Z'),
-    { ...planCommand('redo', 'Redo', () => store.step('redo'), 'Ctrl Y'), alsoKeys: 'Ctrl Shift Z' },
     planCommand(
       'find-in-plan',
       'Find in this plan',
       () => document.getElementById('find-in-plan')?.focus(),
       '/',
-    ),
-    planCommand('find-stations', 'Find stations for this plan', () => router.push(`/find?plan=${plan.id}`)),
-    planCommand('write', 'Write this plan to a radio', () => router.push(`/bench?plan=${plan.id}`)),
-    ...OUT_FORMATS.map((format) =>
-      planCommand(
-        `export-${format}`,
-        `Take the plan out as ${OUT_NAMES[format].name}: ${OUT_NAMES[format].use}`,
-        () => window.location.assign(`/api/plans/${plan.id}/export?as=${format}`),
-      ),
-    ),
-    ...PAPERS.map((as) =>
-      planCommand(`paper-${as}`, `Print: ${PAPER_NAMES[as].name}, ${PAPER_NAMES[as].use}`, () =>
-        window.open(`/plans/${plan.id}/paper?as=${as}`),
-      ),
     ),
     planCommand('abbreviations', 'Change the abbreviations of this plan', editAbbreviations),
     planCommand('replace', 'Find and replace', replace, 'Ctrl H'),
@@ -160,17 +189,5 @@ export function PlanCommands({
     shown('key-rows', 'Choose everything', 'Ctrl A'),
     shown('key-delete', 'Empty the cell; in Slot, remove', 'Delete'),
   ]);
-  useListed('channels', () =>
-    hand.plan.channels.map((channel) => ({
-      id: channel.id,
-      label: `${slotText(channel.slot)}  ${channel.name || 'no name'}  ${formatFrequency(channel.rx)}`,
-      group: 'Channels',
-      words: channel.source?.call,
-      run: () => {
-        table.select(channel.id);
-        focusTable();
-      },
-    })),
-  );
   return null;
 }

@@ -7,6 +7,7 @@ import type { KeptPlan } from '@/api/plans';
 import { ChannelsPage } from './channels-page';
 import { DeskProvider } from './desk';
 import { openPlan } from './plan-calls';
+import { EveryPageCommands } from './plan-commands';
 import { useActions } from './use-actions';
 import { usePlan } from './use-plan';
 import { useTable } from './use-table';
@@ -59,6 +60,7 @@ function PlanDesk({ initial, page }: { initial: KeptPlan; page: PlanPage }) {
   const Page = page === 'channels' ? ChannelsPage : PAGES[page];
   return (
     <DeskProvider value={{ hand, table, actions }}>
+      <EveryPageCommands />
       <Page />
     </DeskProvider>
   );

@@ -24,6 +24,58 @@ export const at = (row: number, column: Column): Selection => ({
   added: NONE,
 });
 
+/** The row in which new channels are typed, as what its cells belong to. */
+export const NEW = 'new';
+
+/**
+ * A cell that is remembered by its channel, so that it stays with it wherever its row goes: others insert rows, sorting moves them. `row` is where
+ * it was, for a channel that has gone since; `id` is null where no channel was there yet.
+ */
+export interface Held {
+  id: ChannelId | typeof NEW | null;
+  row: number;
+  column: Column;
+}
+
+/** A selection as it is remembered: by channels. */
+export interface HeldSelection {
+  active: Held;
+  anchor: Held;
+  /** The channels of the block from active to anchor. */
+  block: ReadonlySet<ChannelId>;
+  added: ReadonlySet<ChannelId>;
+}
+
+/** Remembers a selection over the rows that are shown. */
+export function hold(
+  { active, anchor, added }: Selection,
+  rows: readonly { id: ChannelId }[],
+): HeldSelection {
+  // In an empty table the first cell is meant, whatever comes into it.
+  const held = (cell: Cell): Held => ({
+    ...cell,
+    id: rows[cell.row]?.id ?? (rows.length > 0 && cell.row >= rows.length ? NEW : null),
+  });
+  const [from, to] = [Math.min(active.row, anchor.row), Math.max(active.row, anchor.row)];
+  return {
+    active: held(active),
+    anchor: held(anchor),
+    block: new Set(rows.slice(from, to + 1).map(({ id }) => id)),
+    added,
+  };
+}
+
+/** Where a remembered cell is now: at its channel, or, where that has gone, in the row that it had. */
+export function placeOf(
+  { id, row, column }: Held,
+  rowOf: ReadonlyMap<ChannelId, number>,
+  rowCount: number,
+): Cell {
+  const last = Math.max(0, rowCount - 1);
+  if (id === NEW) return { row: Math.min(last, rowOf.size), column };
+  return { row: (id !== null ? rowOf.get(id) : undefined) ?? Math.min(last, row), column };
+}
+
 /** First and last row of the block. */
 export function blockRows({ active, anchor }: Selection): [number, number] {
   return [Math.min(active.row, anchor.row), Math.max(active.row, anchor.row)];

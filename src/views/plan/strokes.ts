@@ -10,7 +10,6 @@ import {
   type Alike,
   type ManyWish,
 } from '@/core/table';
-import { blockRows } from './selection';
 import type { Table } from './use-table';
 import type { PlanInHand } from './use-plan';
 
@@ -58,9 +57,8 @@ export function strokes({
     },
     /** Counts on from the first of the block through the others: frequency by step, the number in the name. */
     countDown() {
-      const [from, to] = blockRows(selection);
       const step = hand.model.steps.includes(12_500) ? 12_500 : 5_000;
-      say(table.change(countOn(rows.slice(from, to + 1), table.columns, step)));
+      say(table.change(countOn(table.block, table.columns, step)));
     },
     /** Moves what is shown into the order in which it is seen, among the slots that it holds. */
     intoView() {

@@ -5,6 +5,7 @@ import { HEADINGS, ROW_HEIGHT } from './channel-row';
 import { keepLayout, templateOf, WIDTHS, type Layout } from './columns';
 import { EXTRA_NAMES, type Extra, type ViewOrder } from '@/core/table';
 import { useDesk } from './desk';
+import type { NewRowTexts } from './new-row';
 
 /** The edge of a heading: drawn wider or narrower by the mouse; the columns' panel has the same in figures. */
 export function Edge({ of }: { of: Column | Extra }) {
@@ -122,13 +123,15 @@ export function DropLine({ top, count }: { top: number; count: number }) {
   );
 }
 
-/** The empty row at the end: a frequency typed here makes a channel. */
+const NEW_ROW_HINTS: Partial<Record<Column, string>> = { name: 'New channel', rx: 'frequency' };
+
+/** The empty row at the end: what is typed here becomes a channel as soon as it has a receive frequency. */
 export function NewRow({
   row,
   top,
   slot,
   active,
-  draft,
+  texts,
   layout,
 }: {
   layout: Layout;
@@ -136,7 +139,8 @@ export function NewRow({
   top: number;
   slot: number;
   active: Column | null;
-  draft: string | undefined;
+  /** What has been typed into it so far, by column. */
+  texts: NewRowTexts;
 }) {
   return (
     <div
@@ -157,12 +161,12 @@ export function NewRow({
           className={clsx(
             'flex items-center px-1.5',
             active === column && 'outline-2 -outline-offset-2 outline-ink',
-            column === 'rx' && draft !== undefined && 'mono bg-stop-wash text-stop',
+            column === 'rx' && texts.rx !== undefined && 'mono bg-stop-wash text-stop',
+            column !== 'rx' && texts[column] !== undefined && 'text-ink',
           )}
         >
-          {column === 'slot' && <span className="mono">{slotText(slot)}</span>}
-          {column === 'name' && 'New channel'}
-          {column === 'rx' && (draft ?? 'frequency')}
+          {texts[column] ?? NEW_ROW_HINTS[column] ?? ''}
+          {column === 'slot' && texts.slot === undefined && <span className="mono">{slotText(slot)}</span>}
         </div>
       ))}
     </div>

@@ -35,14 +35,8 @@ export function useActions(hand: PlanInHand, table: Table) {
     const moves = reorder(hand.plan, chosen, rows[row]?.id ?? null);
     if (moves.length === 0) return;
     const result = store.apply({ name: 'arrange', how: 'move', moves });
+    // What is chosen is held by its channels, and goes along.
     say(result);
-    if (!result.ok) return;
-    const first = rows.slice(0, row).filter(({ id }) => !chosen.has(id)).length;
-    table.setSelection({
-      active: { row: first + chosen.size - 1, column: selection.active.column },
-      anchor: { row: first, column: selection.anchor.column },
-      added: new Set(),
-    });
   };
 
   const move = (by: -1 | 1) => {
@@ -80,7 +74,11 @@ export function useActions(hand: PlanInHand, table: Table) {
         store.apply({ name: 'remove', ids: [...chosen] }),
         `Removed ${chosenChannels.length}.${also} Ctrl Z brings back what was removed.`,
       );
-      table.setSelection(at(Math.max(0, blockRows(selection)[0]), selection.active.column));
+      // On with the row below, or the one above where there is none.
+      const first = blockRows(selection)[0];
+      const after = rows.findIndex(({ id }, row) => row >= first && !chosen.has(id));
+      const row = after >= 0 ? after : rows.findLastIndex(({ id }) => !chosen.has(id));
+      table.setSelection(at(Math.max(0, row), selection.active.column));
     },
     /** Empties the chosen cells; on the slot column it removes the channels. */
     clear() {

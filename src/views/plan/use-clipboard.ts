@@ -4,7 +4,6 @@ import { useState } from 'react';
 import { cellText } from '@/core/plan';
 import type { NewRows } from '@/core/table';
 import type { Result } from '@/core/result';
-import { blockRows } from './selection';
 import type { Table } from './use-table';
 import type { PlanInHand } from './use-plan';
 
@@ -24,7 +23,7 @@ export function useClipboard(
   table: Table,
   say: (result: Result<unknown>, done?: string) => void,
 ) {
-  const { chosenChannels, selection, rows } = table;
+  const { chosenChannels, selection } = table;
   const [refused, setRefused] = useState<readonly RefusedRow[]>([]);
   const wholeRows = () => selection.added.size > 0 || table.columns.length === table.layout.columns.length;
 
@@ -36,8 +35,7 @@ export function useClipboard(
     /** What is chosen as text for spreadsheets; and whole where whole rows are. */
     copy(): { text: string; own: string | null } {
       const whole = wholeRows();
-      const [from, to] = blockRows(selection);
-      const channels = whole ? chosenChannels : rows.slice(from, to + 1);
+      const channels = whole ? chosenChannels : table.block;
       const columns = whole ? table.layout.columns : table.columns;
       return {
         text: channels

@@ -1,7 +1,7 @@
 'use client';
 
 import type { KeyboardEvent } from 'react';
-import { step, tabStep, takesLetters, at, type Cell } from './selection';
+import { step, takesLetters, at, type Cell } from './selection';
 import { useDesk } from './desk';
 
 /** Keys while the table has the focus. Letters type where a value can begin with them, and are commands elsewhere. */
@@ -51,11 +51,21 @@ export function useTableKeys({ onMove, page }: { onMove: () => void; page: () =>
       const act = event.shiftKey ? undefined : withCtrl(event.key);
       return act && done(act);
     }
+    // The channel that was worked on is not among the rows any more: no other one takes what was meant for it.
+    if (
+      table.lost &&
+      (event.key.length === 1 || ['Enter', 'F2', 'Delete', 'Backspace', 'Tab'].includes(event.key))
+    )
+      return done(() =>
+        table.setRemark('The channel that you were typing in is not shown any more. Choose a cell first.'),
+      );
     if (event.key === 'Tab') {
       // Past the first and last cell Tab leaves the table, so that the keyboard is never caught in it.
-      const cell = tabStep(active, rowCount, event.shiftKey, table.layout.columns);
-      return cell && done(() => go(cell, false));
+      if (table.goOnFrom(active, 'Tab', event.shiftKey)) event.preventDefault();
+      return;
     }
+    if (event.key === 'Enter' && table.goOnFrom(active, 'Enter', event.shiftKey))
+      return event.preventDefault();
     if (event.key === 'Enter' || event.key === 'F2') {
       if (active.column === 'scan' && rows[active.row]) return done(actions.toggleScan);
       return done(() => table.beginEdit(active));

@@ -1,9 +1,8 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import {
   cellText,
-  channelDefaults,
   fillDown,
   makeId,
   parseCell,
@@ -11,6 +10,10 @@ import {
   SLOT_LIMIT,
   swap,
   withIds,
+  isMarked,
+  unclearReason,
+  UNCLEAR_LIMIT,
+  type MarkedColumn,
   type Channel,
   type ChannelId,
   type ChannelSet,
@@ -18,37 +21,50 @@ import {
 } from '@/core/plan';
 import { slotsOf } from '@/core/models';
 import { fail, ok, type Result } from '@/core/result';
-import { at, blockColumns, blockRows, type Cell, type Selection } from './selection';
+import { cutText } from '@/core/text';
+import {
+  at,
+  blockColumns,
+  hold,
+  NEW,
+  placeOf,
+  type Cell,
+  type HeldSelection,
+  type Selection,
+} from './selection';
 import { useLayout } from './columns';
+import { channelOfTexts, keepNewRow, readNewRow, understoodAlone, type NewRowTexts } from './new-row';
 import type { PlanInHand } from './use-plan';
 import { useRows } from './use-rows';
-
-/** The row where new channels are typed, as what its cells belong to. */
-const NEW = 'new';
 
 /**
  * A cell that is being typed in: of a channel, wherever its row goes meanwhile, or of the row of new ones. `reason` is why what
  * stands there is not understood.
  */
 export interface Editing {
-  id: ChannelId | typeof NEW;
+  id: RecordId;
   column: Column;
   text: string;
   reason: string | null;
 }
 
-/** What was typed and not understood stays in its cell with its reason, until it is put right or thrown away. */
-export type Drafts = ReadonlyMap<string, { text: string; reason: string }>;
-export const draftKey = (id: string, column: Column) => `${id} ${column}`;
+/** A channel, or the row of new ones. */
+export type RecordId = ChannelId | typeof NEW;
+const given = (result: Result<unknown>, id: RecordId): Result<RecordId> => (result.ok ? ok(id) : result);
+
+/** The channels of the list that is shown first. */
+const firstList = ({ plan, model }: PlanInHand) =>
+  model.lists.length > 1 ? plan.channels.filter(({ list }) => list === 0) : plan.channels;
 
 /** The state of the channel table: which rows are shown, what is chosen, what is being typed, and what a commit does. */
 export function useTable(hand: PlanInHand) {
   const { plan, model, store, context } = hand;
-  const [selection, setSelection] = useState<Selection>(() => at(0, 'name'));
+  const [held, setHeld] = useState<HeldSelection>(() => hold(at(0, 'name'), firstList(hand)));
   const [editing, setEditing] = useState<Editing | null>(null);
-  const [drafts, setDrafts] = useState<Drafts>(new Map());
   /** The list that is shown, where the radio has several; a plan for one list shows all that there are. */
   const [list, setList] = useState(0);
+  const [newRowTexts, setNewRowTexts] = useState(() => ({ list: 0, texts: readNewRow(plan.id, 0) }));
+  const newRow = newRowTexts.list === list ? newRowTexts.texts : readNewRow(plan.id, list);
   /** What is worth knowing of the last thing that was typed and understood. */
   const [remark, setRemark] = useState('');
 
@@ -62,18 +78,6 @@ export function useTable(hand: PlanInHand) {
     listed,
   );
 
-  // The focus stays with its channel where the rows are others, or in another order; where that is not shown, on the first. Known
-  // before anything is drawn: an effect would have the whole table drawn twice.
-  const drawn = useRef(rows);
-  useEffect(() => void (drawn.current = rows), [rows]);
-  const [looked, setLooked] = useState({ wishes, sorted });
-  if (looked.wishes !== wishes || looked.sorted !== sorted) {
-    setLooked({ wishes, sorted });
-    const focused = drawn.current[selection.active.row]?.id;
-    const row = rows.findIndex(({ id }) => id === focused);
-    setSelection(at(Math.max(0, row), selection.active.column));
-  }
-
   const range = useMemo(() => slotsOf(model, list) ?? model.slots, [model, list]);
   const nextFree = useMemo(
     () => previewPlacing(plan.channels, 1, 'next-free', range.first, range, list).assigned[0]?.slot ?? null,
@@ -82,51 +86,105 @@ export function useTable(hand: PlanInHand) {
   /** Rows with the empty one at the end, where a new channel is typed. */
   const rowCount = rows.length + (nextFree !== null && !filtered ? 1 : 0);
 
+  const rowOf = useMemo(() => new Map(rows.map(({ id }, row) => [id, row])), [rows]);
+  // The focus stays with its channel where the rows are others, or in another order; where that is not shown, on the first. Known
+  // before anything is drawn: an effect would have the whole table drawn twice.
+  const [looked, setLooked] = useState({ wishes, sorted });
+  if (looked.wishes !== wishes || looked.sorted !== sorted) {
+    setLooked({ wishes, sorted });
+    const { id, column } = held.active;
+    setHeld(hold(at((id !== null && id !== NEW && rowOf.get(id)) || 0, column), rows));
+  }
+  const selection = useMemo<Selection>(
+    () => ({
+      active: placeOf(held.active, rowOf, rowCount),
+      anchor: placeOf(held.anchor, rowOf, rowCount),
+      added: held.added,
+    }),
+    [held, rowOf, rowCount],
+  );
+  /** The channel with the focus is not shown any more: what is typed goes nowhere until a cell is chosen. */
+  const lost = held.active.id !== null && held.active.id !== NEW && !rowOf.has(held.active.id);
+  const setSelection = (next: Selection) => {
+    run.current = null;
+    setHeld(hold(next, rows));
+  };
+
   const layout = useLayout();
   const columns = blockColumns(selection, layout.columns);
-  const [from, to] = blockRows(selection);
-  const chosen = useMemo(() => {
-    const ids = new Set<ChannelId>(selection.added);
-    for (const channel of rows.slice(from, to + 1)) ids.add(channel.id);
-    return ids;
-  }, [rows, from, to, selection.added]);
+  /** The channels of the block, in the order of the rows. */
+  const block = useMemo(() => {
+    const kept = rows.filter(({ id }) => held.block.has(id));
+    // Where all of it has gone, the row that is there instead has the focus.
+    return kept.length > 0 || lost ? kept : rows.slice(selection.active.row, selection.active.row + 1);
+  }, [rows, held.block, lost, selection.active.row]);
+  const chosen = useMemo(
+    () => new Set<ChannelId>([...held.added, ...block.map(({ id }) => id)]),
+    [block, held.added],
+  );
   const chosenChannels = useMemo(() => withIds(plan.channels, chosen), [plan.channels, chosen]);
   const active: Channel | undefined = rows[selection.active.row];
 
-  const setDraft = (key: string, draft: { text: string; reason: string } | null) =>
-    setDrafts((now) => {
-      if (draft === null && !now.has(key)) return now;
-      const next = new Map(now);
-      if (draft) next.set(key, draft);
-      else next.delete(key);
-      return next;
-    });
-
   const beginEdit = (cell: Cell, typed?: string) => {
     const channel = rows[cell.row];
-    const draft = drafts.get(draftKey(channel?.id ?? NEW, cell.column));
-    const text = typed ?? draft?.text ?? (channel ? cellText(channel, cell.column) : '');
-    const reason = typed === undefined ? (draft?.reason ?? null) : null;
-    setEditing({ id: channel?.id ?? NEW, column: cell.column, text, reason });
+    const id = channel?.id ?? NEW;
+    run.current ??= { column: cell.column, fresh: id === NEW, tabbed: false };
+    const marked = channel ? channel.unclear?.[cell.column as MarkedColumn] : newRow[cell.column];
+    const text = typed ?? marked ?? (channel ? cellText(channel, cell.column) : '');
+    const reason =
+      typed === undefined && channel && marked !== undefined
+        ? unclearReason(channel, cell.column as MarkedColumn, context)
+        : null;
+    setEditing({ id, column: cell.column, text, reason });
   };
 
   const change = (changes: { id: ChannelId; set: ChannelSet }[]): Result<unknown> =>
     changes.length === 0 ? ok(plan) : store.apply({ name: 'change', changes });
 
-  const addChannel = (column: Column, text: string): Result<unknown> => {
-    if (column !== 'rx') return fail('Type the receive frequency of the new channel first.');
-    const parsed = parseCell('rx', text, { rx: 0 }, context);
-    if (!parsed.ok) return parsed;
-    setRemark(parsed.note ?? '');
-    const id = makeId('ch', crypto.getRandomValues(new Uint8Array(12)));
-    return store.apply({
+  const setNewRow = (texts: NewRowTexts) => {
+    setNewRowTexts({ list, texts });
+    keepNewRow(plan.id, list, texts);
+  };
+
+  /** Takes what was typed into the empty row; it becomes a channel with its receive frequency. Gives the record that it is then. */
+  const typeNewRow = (column: Column, text: string): Result<RecordId> => {
+    const { [column]: _, ...others }: NewRowTexts = newRow;
+    const texts: NewRowTexts = text.trim() === '' ? others : { ...others, [column]: text };
+    if (column === 'slot' && text.trim() !== '') {
+      const free = freeSlot(text);
+      if (!free.ok) return free;
+    }
+    if ((texts.rx ?? '').trim() === '') {
+      const alone = text.trim() === '' ? ok(null) : understoodAlone(column, text, context);
+      if (!alone.ok) return alone;
+      setNewRow(texts);
+      return ok(NEW);
+    }
+    const made = channelOfTexts(texts, context);
+    if (!made.ok) return made;
+    setRemark(made.value.note);
+    const id = makeId('ch', crypto.getRandomValues(new Uint8Array(12))) as ChannelId;
+    const asked = texts.slot === undefined ? null : freeSlot(texts.slot);
+    const { fields, unclear } = made.value;
+    const placed = store.apply({
       name: 'place',
-      channels: [{ ...channelDefaults(parsed.value.rx!), id }],
-      placement: 'next-free',
-      at: nextFree!,
+      channels: [{ ...fields, id, ...(Object.keys(unclear).length > 0 && { unclear }) }],
+      ...(asked?.ok ? { placement: 'at-slot', at: asked.value } : { placement: 'next-free', at: nextFree! }),
       range,
       ...(list > 0 && { list }),
     });
+    if (!placed.ok) return placed;
+    setNewRow({});
+    return ok(id);
+  };
+
+  const freeSlot = (text: string): Result<number> => {
+    const slot = Number(text);
+    if (!/^\d{1,4}$/.test(text.trim()) || slot < range.first || slot >= range.first + range.count)
+      return fail(`Type a slot from ${range.first} to ${range.first + range.count - 1}.`);
+    return plan.channels.some((other) => other.slot === slot && other.list === list)
+      ? fail(`Slot ${slot} is in use.`)
+      : ok(slot);
   };
 
   const moveTo = (channel: Channel, text: string): Result<unknown> => {
@@ -140,13 +198,13 @@ export function useTable(hand: PlanInHand) {
   };
 
   /** Takes what was typed into a cell; `all` sets it on every chosen channel. */
-  const commitText = ({ id, column, text }: Editing, all: boolean): Result<unknown> => {
+  const commitText = ({ id, column, text }: Editing, all: boolean): Result<RecordId> => {
     setRemark('');
-    if (id === NEW) return text.trim() === '' ? ok(null) : addChannel(column, text);
+    if (id === NEW) return typeNewRow(column, text);
     const channel = plan.channels.find((one) => one.id === id);
     if (!channel) return fail(`Not taken: “${text}”. Its channel is not in the plan any more.`);
-    if (column === 'slot') return moveTo(channel, text);
-    if (!all && text === cellText(channel, column)) return ok(null);
+    if (column === 'slot') return given(moveTo(channel, text), id);
+    if (!all && text === cellText(channel, column) && !isMarked(channel, column)) return ok(id);
     const targets = all ? chosenChannels : [channel];
     const changes: { id: ChannelId; set: ChannelSet }[] = [];
     for (const target of targets) {
@@ -155,34 +213,76 @@ export function useTable(hand: PlanInHand) {
       changes.push({ id: target.id, set: parsed.value });
       if (parsed.note !== undefined) setRemark(parsed.note);
     }
-    return change(changes);
+    return given(change(changes), id);
   };
 
-  /** Ends typing. Where the text is not understood the cell keeps it, with its reason; `leave` lets go of the cell all the same. */
+  /**
+   * Ends typing. Where the text is not understood the cell stays open with its reason; `leave` marks the cell with the text and
+   * lets go of it. Gives the record that the text went to, or null where the cell stays open.
+   */
   const commit = ({
     leave = false,
     all = false,
     text = editing?.text ?? '',
-  }: { leave?: boolean; all?: boolean; text?: string } = {}): boolean => {
-    if (!editing) return true;
+  }: { leave?: boolean; all?: boolean; text?: string } = {}): RecordId | null => {
+    if (!editing) return NEW;
     const { id, column } = editing;
-    const key = draftKey(id, column);
     const result = commitText({ ...editing, text }, all);
     if (result.ok) {
-      setDraft(key, null);
       setEditing(null);
-      return true;
+      return result.value;
     }
     if (leave) {
-      setDraft(key, { text, reason: result.reason });
+      mark(id, column, text);
       setEditing(null);
     } else setEditing({ ...editing, text, reason: result.reason });
-    return false;
+    return null;
   };
 
-  const cancel = () => {
-    if (editing) setDraft(draftKey(editing.id, editing.column), null);
-    setEditing(null);
+  /** Keeps a text that is not understood in its cell, as part of the plan: Check names it, and no write takes the channel until it is clear. */
+  const mark = (id: RecordId, column: Column, text: string) => {
+    if (id === NEW) return setNewRow({ ...newRow, [column]: text });
+    const channel = plan.channels.find((one) => one.id === id);
+    if (channel && column !== 'slot')
+      change([
+        { id, set: { unclear: { ...channel.unclear, [column]: cutText(text.trim(), UNCLEAR_LIMIT) } } },
+      ]);
+  };
+
+  /** Closes the cell, which is as it was before; a text that it keeps stays. */
+  const cancel = () => setEditing(null);
+
+  // A row of typing: where it was begun, so that Enter leads back to that column, and whether it began in the empty row.
+  const run = useRef<{ column: Column; fresh: boolean; tabbed: boolean } | null>(null);
+  const goTo = (id: RecordId, column: Column, row: number) => {
+    const cell = { id, row, column };
+    setHeld({ active: cell, anchor: cell, block: new Set(id === NEW ? [] : [id]), added: new Set() });
+  };
+  /** Goes on from a cell of a record, which may have moved by what was typed: with Tab along its row, with Enter to the next row. */
+  const goOn = (id: RecordId, from: Cell, key: 'Tab' | 'Enter', back: boolean): boolean => {
+    const { fresh } = (run.current ??= { column: from.column, fresh: id === NEW, tabbed: false });
+    const tabs: Column[] = layout.columns.filter((column) => column !== 'slot');
+    const next = tabs[tabs.indexOf(from.column) + (back ? -1 : 1)];
+    if (key === 'Tab' && next) {
+      run.current.tabbed = true;
+      goTo(id, next, from.row);
+      return true;
+    }
+    const column = key === 'Enter' ? run.current.column : back ? tabs.at(-1)! : tabs[0]!;
+    if (fresh && !back && rowCount > rows.length) {
+      run.current = null;
+      goTo(NEW, column, rows.length);
+      return true;
+    }
+    const row = from.row + (back ? -1 : 1);
+    // Past the first and last cell Tab leaves the table, so that the keyboard is never caught in it.
+    if (key === 'Tab' && (row < 0 || row >= rowCount)) return false;
+    run.current = null;
+    const beside = rows[Math.max(0, row)];
+    if (beside) goTo(beside.id, column, row);
+    else if (rowCount > rows.length) goTo(NEW, column, rows.length);
+    else goTo(id, column, from.row);
+    return true;
   };
 
   /** Where the cell that is being typed in is now; null where its channel is gone or not shown. */
@@ -226,6 +326,14 @@ export function useTable(hand: PlanInHand) {
   }
 
   return {
+    newRow,
+    /** Tab or Enter in a cell where nothing is typed; false where Tab leaves the table or Enter means something else. */
+    goOnFrom(cell: Cell, key: 'Tab' | 'Enter', back: boolean): boolean {
+      // Enter types in the cell, but where a row is under way: then it ends the row.
+      if (key === 'Enter' && !run.current?.tabbed) return false;
+      return goOn(rows[cell.row]?.id ?? NEW, cell, key, back);
+    },
+    goOn,
     rows,
     rowCount,
     nextFree,
@@ -239,6 +347,8 @@ export function useTable(hand: PlanInHand) {
     selection,
     setSelection,
     columns,
+    block,
+    lost,
     layout,
     chosen,
     chosenChannels,
@@ -246,8 +356,6 @@ export function useTable(hand: PlanInHand) {
     editing,
     editingCell,
     setEditing,
-    drafts,
-    setDraft,
     remark,
     setRemark,
     filter,
@@ -264,7 +372,7 @@ export function useTable(hand: PlanInHand) {
     /** Chooses a channel as soon as it is among the rows; `type` opens its cell, empty. */
     selectLater: (id: ChannelId, column: Column = 'name', type = false) => setAwaited({ id, column, type }),
     change,
-    fill: () => change(fillDown(rows.slice(from, to + 1), columns)),
+    fill: () => change(fillDown(block, columns)),
   };
 }
 

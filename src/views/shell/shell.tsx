@@ -7,9 +7,9 @@ import { CommandsProvider, isTyping, useCommands, lazily } from '@/ui';
 import { Rail } from './rail';
 import { setTheme, type Theme } from './theme';
 
-const Palette = lazily(() => import('./palette').then((module) => module.Palette));
+const Palette = lazily(() => import('./palette').then((module) => module.Palette), { takesKeys: true });
 const OpenDropped = lazily(() => import('../plans/open-image').then((module) => module.OpenDropped));
-const Shortcuts = lazily(() => import('./shortcuts').then((module) => module.Shortcuts));
+const Shortcuts = lazily(() => import('./shortcuts').then((module) => module.Shortcuts), { takesKeys: true });
 
 /** Files that are dropped on the window, on whichever screen: images of radios, and the files of their cards. */
 function Drop() {

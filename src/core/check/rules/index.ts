@@ -17,6 +17,7 @@ import { fmInAirband } from './fm-in-airband';
 import { licenceFreeChannel } from './licence-free-channel';
 import { modeNotHeld } from './mode-not-held';
 import { nameCollision } from './name-collision';
+import { notUnderstood } from './not-understood';
 import { oddShift } from './odd-shift';
 import { offStep } from './off-step';
 import { outOfRange } from './out-of-range';
@@ -32,6 +33,7 @@ import { wideInNarrow } from './wide-in-narrow';
 
 /** Every rule, in the order in which findings of one channel are shown. */
 export const RULES: readonly Rule[] = [
+  notUnderstood,
   slotOutOfRange,
   outOfRange,
   offStep,

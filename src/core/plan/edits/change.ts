@@ -8,6 +8,7 @@ import type { AnyRecord } from '../kinds.schema';
 import type { Plan } from '../plan.schema';
 import { danglingFault } from '../references';
 import { countOf } from '../record';
+import { withoutSolvedTexts } from '../unclear';
 import { defineEdit } from './define';
 import { placesOf, withPlacesOf } from '../places';
 import type { ChannelSet, ChannelChange, ChangeEdit } from './change.schema';
@@ -41,7 +42,7 @@ function changeChannels(plan: Plan, changes: readonly ChannelChange[]): Result<P
       return fail(
         `“${before.name}” would send on ${formatFrequency(next.tx)}, which is no usable frequency.`,
       );
-    channels[place] = next;
+    channels[place] = withoutSolvedTexts(next, set);
   }
   return ok({ ...plan, channels: withPlacesOf(plan.channels, channels) });
 }
@@ -56,7 +57,8 @@ function changeRecords(
   for (const { id, set } of changes) {
     const before = records.get(id);
     if (!before) return fail(`The ${words.one} ${id} ${MISSING}.`);
-    records.set(id, { ...before, ...set });
+    const next: AnyRecord = { ...before, ...set };
+    records.set(id, 'rx' in next ? withoutSolvedTexts(next, set) : next);
   }
   const next = withRecords(plan, kind, [...records.values()]);
   const lost = danglingFault(next, { [kind]: changes.map(({ id }) => records.get(id)!) });
@@ -85,6 +87,7 @@ function channelLabel(changes: readonly ChannelChange[], plan: Plan): string {
   const key = keys[0]!;
   if (!sets.every((set) => equal(set, first))) return `Set ${FIELD_NAMES[key]} of ${target}`;
   if (key === 'tx' && first.tx === null) return `Set ${target} to listen only`;
+  if (key === 'unclear') return `Mark what was typed into ${target}`;
   if (key === 'scan') return `${first.scan ? 'Scan' : 'Leave out of the scan'}: ${target}`;
   if (key === 'satellite') return `Mark ${target} as ${first.satellite ? '' : 'not '}working a satellite`;
   if (key === 'name') return `Rename ${target} to “${first.name}”`;
