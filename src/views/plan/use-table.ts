@@ -260,7 +260,7 @@ export function useTable(hand: PlanInHand) {
   };
   /** Goes on from a cell of a record, which may have moved by what was typed: with Tab along its row, with Enter to the next row. */
   const goOn = (id: RecordId, from: Cell, key: 'Tab' | 'Enter', back: boolean): boolean => {
-    const { fresh } = (run.current ??= { column: from.column, fresh: id === NEW, tabbed: false });
+    const { fresh } = (run.current ??= { column: from.column, fresh: false, tabbed: false });
     const tabs: Column[] = layout.columns.filter((column) => column !== 'slot');
     const next = tabs[tabs.indexOf(from.column) + (back ? -1 : 1)];
     if (key === 'Tab' && next) {
@@ -269,7 +269,8 @@ export function useTable(hand: PlanInHand) {
       return true;
     }
     const column = key === 'Enter' ? run.current.column : back ? tabs.at(-1)! : tabs[0]!;
-    if (fresh && !back && rowCount > rows.length) {
+    // The empty row is left by Tab where nothing has become of it, so that the keyboard is never caught in it.
+    if (fresh && !back && rowCount > rows.length && (key === 'Enter' || id !== NEW)) {
       run.current = null;
       goTo(NEW, column, rows.length);
       return true;
