@@ -5,6 +5,7 @@ import {
   kept,
   press,
   sees,
+  strike,
   textOf,
   type,
   until,
@@ -114,7 +115,7 @@ test('a mistake is undone', async () => {
   await sees(page(), '[role=grid]', 'Ullsmere Hill');
 });
 
-test('what is not understood stays in the cell with its reason, and is lost only by Esc', async () => {
+test('what is not understood stays in the cell with its reason, whatever is done elsewhere, and can be undone', async () => {
   await type(page(), 0, 'rx', '145.5.5');
   await sees(page(), '#cell-message', 'more than one decimal mark');
   await page().click(await cell(page(), 1, 'name'));
@@ -123,7 +124,10 @@ test('what is not understood stays in the cell with its reason, and is lost only
   await page().click(await cell(page(), 0, 'rx'));
   await page().keyboard.press('Enter');
   await page().keyboard.press('Escape');
+  await sees(page(), await cell(page(), 0, 'rx'), '145.5.5');
+  await strike(page(), 'Control+z');
   await sees(page(), await cell(page(), 0, 'rx'), '145.500');
+  await kept(page());
 });
 
 test('Check shows one stop, and its mend takes it away', async () => {

@@ -144,6 +144,7 @@ const ON_ALL: typeof CASES = [
     'caution',
     { access: { kind: 'dmr', colourCode: 1, timeSlot: 1 } },
   ],
+  ['not-understood', one(145_500_000, { unclear: { access: 'loud' } }), 'stop', { rx: 145_500_000 }],
   [
     'digital-without-access',
     one(439_000_000, { mode: 'P25' }),
