@@ -242,11 +242,12 @@ export function useTable(hand: PlanInHand) {
   /** Keeps a text that is not understood in its cell, as part of the plan: Check names it, and no write takes the channel until it is clear. */
   const mark = (id: RecordId, column: Column, text: string) => {
     if (id === NEW) return setNewRow({ ...newRow, [column]: text });
-    const channel = plan.channels.find((one) => one.id === id);
-    if (channel && column !== 'slot')
-      change([
-        { id, set: { unclear: { ...channel.unclear, [column]: cutText(text.trim(), UNCLEAR_LIMIT) } } },
-      ]);
+    const channel = store.get().plan.channels.find((one) => one.id === id);
+    if (!channel || column === 'slot') return;
+    const kept = cutText(text.trim(), UNCLEAR_LIMIT);
+    // The field is left by the pointer and then by the focus: it is marked once.
+    if (channel.unclear?.[column] !== kept)
+      change([{ id, set: { unclear: { ...channel.unclear, [column]: kept } } }]);
   };
 
   /** Closes the cell, which is as it was before; a text that it keeps stays. */
