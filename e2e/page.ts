@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Browser, type KeyInput, type Page } from 'puppeteer-core';
 import { launchOptions } from '../scripts/browser.cjs';
+import './click';
 import { HANG_MS, until } from './world';
 
 /** A browser, and what a person does and sees in it. */
@@ -125,16 +126,12 @@ export async function press(page: Page, name: string): Promise<void> {
       .catch(() => false);
     return ready && found;
   });
-  // What is above it may just be coming or going: a click aims at a place, so that place must have come to rest.
-  let last = '';
-  await until(`“${name}” to stay where it is`, async () => {
-    const now = JSON.stringify(await handle.boundingBox());
-    const rests = now === last;
-    last = now;
-    return rests;
-  });
   await handle.click();
 }
+
+/** Waits until two more frames have been drawn. */
+export const framesDrawn = (page: Page) =>
+  page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))));
 
 /** Waits until all that is shown has lain still for twenty frames, which take longer where the machine is slow. */
 export async function atRest(page: Page): Promise<void> {
@@ -184,9 +181,7 @@ export async function cell(page: Page, slot: number, column: string): Promise<st
     }
     if (end) throw new Error(`There is no slot ${figures}`);
     end = await scroll(top);
-    await page.evaluate(
-      () => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))),
-    );
+    await framesDrawn(page);
   }
 }
 
@@ -230,9 +225,7 @@ export async function findingsRead(page: Page): Promise<string> {
       return pane.scrollTop === before;
     });
     if (ended) break;
-    await page.evaluate(
-      () => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))),
-    );
+    await framesDrawn(page);
   }
   return [...read].join('\n');
 }

@@ -1,18 +1,24 @@
-import { cell, choose, kept, press, sees, textOf, type, until, PLAN, onPlanPage } from './harness';
+import {
+  cell,
+  choose,
+  framesDrawn,
+  kept,
+  press,
+  sees,
+  textOf,
+  type,
+  until,
+  PLAN,
+  onPlanPage,
+} from './harness';
+import { atTable } from './at-table';
 
 /** The channel table, worked as a spreadsheet: by keyboard, mouse and clipboard. */
 
 const at = onPlanPage();
 const { channels, inSlot, active, keys } = at;
-/** Hands a text to the table as the clipboard would. */
-const paste = (text: string) =>
-  at.page().evaluate((block) => {
-    const data = new DataTransfer();
-    data.setData('text/plain', block);
-    document
-      .querySelector('[role=grid]')!
-      .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
-  }, text);
+const table = atTable(at);
+const paste = (text: string) => table.paste(at.page(), { 'text/plain': text });
 
 test('arrows, Home, End, Tab and Page keys walk through the cells; Tab leaves the table at its end', async () => {
   await until('the focus', async () => (await active()) === 'cell-0-name');
@@ -106,14 +112,7 @@ test('a block is copied for a spreadsheet, and one from a spreadsheet is pasted;
   const page = at.page();
   await page.click(await cell(page, 3, 'rx'));
   await keys('Shift+ArrowDown', 'Shift+ArrowRight');
-  const copied = await page.evaluate(() => {
-    const data = new DataTransfer();
-    document
-      .querySelector('[role=grid]')!
-      .dispatchEvent(new ClipboardEvent('copy', { clipboardData: data, bubbles: true, cancelable: true }));
-    return data.getData('text/plain');
-  });
-  expect(copied).toBe('145.6125\t-0.6\r\n145.7375\t-0.6');
+  expect((await table.copy(page))['text/plain']).toBe('145.6125\t-0.6\r\n145.7375\t-0.6');
   await page.click(await cell(page, 3, 'rx'));
   await paste('145.700\t-\r\n145.7.7\t-');
   await sees(page, 'footer', /One cell is not understood and marked; the rest is in/);
@@ -364,9 +363,7 @@ test('a long table that is scrolled shows each channel in its row, and reads in 
   };
   for (const top of [300, 900, 2600, 5000, 1234, 40, 777]) {
     await page.$eval('[role=grid]', (grid, y) => void (grid.scrollTop = y), top);
-    await page.evaluate(
-      () => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))),
-    );
+    await framesDrawn(page);
     await check();
   }
   await until('rest', async () => {
@@ -385,9 +382,7 @@ test('a long table that is scrolled shows each channel in its row, and reads in 
     });
     expect({ key, drawn }).toEqual({ key, drawn: true });
     await page.$eval('[role=grid]', (grid) => grid.scrollBy(0, -400));
-    await page.evaluate(
-      () => new Promise((shown) => requestAnimationFrame(() => requestAnimationFrame(shown))),
-    );
+    await framesDrawn(page);
     await check();
   }
   // and the keyboard finds its cell wherever the pane was scrolled to

@@ -7,7 +7,7 @@ export const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(r
 
 /** Asks again and again until the answer is there, however slow the machine, and gives it; says what it waited for when it never comes. */
 export async function until<T>(
-  what: string,
+  what: string | (() => string),
   ask: () => Promise<T | undefined | false | null> | T | undefined | false | null,
   { everyMs = 40, hangMs = HANG_MS }: { everyMs?: number; hangMs?: number } = {},
 ): Promise<T> {
@@ -15,7 +15,7 @@ export async function until<T>(
   for (;;) {
     const answer = await ask();
     if (answer) return answer;
-    if (Date.now() > end) throw new Error(`Waited in vain for ${what}`);
+    if (Date.now() > end) throw new Error(`Waited in vain for ${typeof what === 'string' ? what : what()}`);
     await pause(everyMs);
   }
 }
