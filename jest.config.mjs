@@ -2,6 +2,7 @@ import nextJest from 'next/jest.js';
 
 const withNext = nextJest({ dir: './' });
 const shared = {
+  cacheDirectory: '<rootDir>/.build/jest',
   testEnvironment: 'node',
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.data/', '<rootDir>/.build/'],

@@ -57,6 +57,18 @@ const takeAim = (handle: ElementHandle, point: { x: number; y: number }) =>
     return null;
   }, point);
 
+/** Clicks on what `find` gives, found again where the page has put another element in its place meanwhile. */
+export const clickOn = (find: () => Promise<ElementHandle>, options?: ClickOptions): Promise<unknown> =>
+  until('an element that stays', async () => {
+    try {
+      await (await find()).click(options);
+      return true;
+    } catch (error) {
+      if (/detached/.test(String(error))) return false;
+      throw error;
+    }
+  });
+
 const plainClick = ElementHandle.prototype.click;
 
 ElementHandle.prototype.click = async function click(this: ElementHandle, options: ClickOptions = {}) {

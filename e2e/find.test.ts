@@ -85,6 +85,21 @@ test('what is shown is asked for in words and facts, ordered by any column, and 
   );
 });
 
+test('what is in the plan is said of the plan as it is, not of the one that was searched for before', async () => {
+  const page = at.page();
+  await open('&at=52.06,-29.84&name=Ketterby&km=40');
+  await sees(page, 'main [role=status]', /\d+ in the plan already/);
+  // Without leaving the application: what was answered before is still known to the page.
+  await page.click(`a[href="/plans/${PLAN}"]`);
+  await page.waitForSelector('[role=grid]');
+  const { plan, revision } = await at.read();
+  const ids = plan.channels.map(({ id }) => id);
+  await at.world().api(`/api/plans/${PLAN}/edits`, 'POST', { base: revision, edit: { name: 'remove', ids } });
+  await page.goBack();
+  await sees(page, 'main [role=status]', /^\d+ stations(?!.*in the plan already)/);
+  await at.undo();
+});
+
 test('the Isles Ledger wants an account, takes the right one, and its services are among the stations', async () => {
   const page = at.page();
   await open('&at=52.06,-29.84&name=Ketterby&km=40');

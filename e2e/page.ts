@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Browser, type KeyInput, type Page } from 'puppeteer-core';
 import { launchOptions } from '../scripts/browser.cjs';
-import './click';
+import { clickOn } from './click';
 import { HANG_MS, until } from './world';
 
 /** A browser, and what a person does and sees in it. */
@@ -19,10 +19,11 @@ export async function makeBrowser(): Promise<{
 }> {
   const profile = mkdtempSync(join(tmpdir(), 'veridon-browser-'));
   const options = launchOptions(CHROMIUM, profile);
-  // Pages here live for seconds: compiling their hot code costs more than it saves.
+  // Pages here live for seconds: compiling their hot code costs more than it saves. The tree of names is made when it is asked
+  // for, not kept up with every change of the page.
   const browser = await puppeteer.launch({
     ...options,
-    args: [...(options.args ?? []), '--js-flags=--no-opt'],
+    args: [...(options.args ?? []), '--js-flags=--no-opt --no-maglev', '--disable-renderer-accessibility'],
   });
   const page = await browser.newPage();
   page.setDefaultTimeout(HANG_MS);
@@ -42,6 +43,9 @@ export async function makeBrowser(): Promise<{
       async () => (await textOf(page, 'header [role=status]')) !== 'Keeping…',
     );
     return go(...to);
+  };
+  page.click = async (selector, options) => {
+    await clickOn(async () => (await page.waitForSelector(selector))!, options);
   };
   page.on('pageerror', (error) => errors.push(String(error)));
   page.on(
@@ -119,14 +123,15 @@ export async function press(page: Page, name: string): Promise<void> {
     }
     return null;
   };
-  const handle = await until(`a button or link “${name}” that can be pressed`, async () => {
-    const found = await find();
-    const ready = await found
-      ?.evaluate((element) => !(element as HTMLButtonElement).disabled)
-      .catch(() => false);
-    return ready && found;
-  });
-  await handle.click();
+  await clickOn(() =>
+    until(`a button or link “${name}” that can be pressed`, async () => {
+      const found = await find();
+      const ready = await found
+        ?.evaluate((element) => !(element as HTMLButtonElement).disabled)
+        .catch(() => false);
+      return ready && found;
+    }),
+  );
 }
 
 /** Waits until two more frames have been drawn. */

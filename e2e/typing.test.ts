@@ -165,15 +165,15 @@ test.each([
 test('a cell that is not understood is kept with the plan, is a stop, and is named before a write', async () => {
   const id = await planWithGap('Marked');
   await page().click(await cell(page(), 3, 'access'));
-  await page().keyboard.type('8loud');
+  await page().keyboard.type('loud');
   // Leaving the field keeps the text.
   await page().click(await cell(page(), 5, 'name'));
-  await sees(page(), await cell(page(), 3, 'access'), '8loud');
+  await sees(page(), await cell(page(), 3, 'access'), 'loud');
   await kept(page());
   await page().goto(`${world().url}/plans/${id}/organise`);
   await page().waitForSelector('main');
   await open(page(), id);
-  await sees(page(), await cell(page(), 3, 'access'), '8loud');
+  await sees(page(), await cell(page(), 3, 'access'), 'loud');
   await sees(page(), '[aria-label=Findings]', 'is not understood');
   await page().click(await cell(page(), 3, 'access'));
   await page().keyboard.type('88.5');
@@ -182,6 +182,7 @@ test('a cell that is not understood is kept with the plan, is a stop, and is nam
   const { channels } = await channelsOf(id);
   const marked = channels.find(({ slot }) => slot === 3) as Channel & { unclear?: object };
   expect([marked.access.send, marked.unclear]).toEqual([{ kind: 'tone', tone: 885 }, undefined]);
+  expect([marked.tx, marked.scan]).toEqual([marked.rx, true]);
 });
 
 test('in Organise Ctrl+Z takes back the last change of the plan, and in a field what is typed there first', async () => {
@@ -204,7 +205,7 @@ test('in Organise Ctrl+Z takes back the last change of the plan, and in a field 
 
 /** Keys as somebody strikes them who types fast and looks elsewhere. */
 const KEYS: readonly KeyInput[] = [
-  ...(['1', '4', '5', '.', '6', 'a', 'x', '-'] as const),
+  ...(['1', '4', '5', '.', '6', 'a', 'x', '-', 'l', 's'] as const),
   ...(['Tab', 'Tab', 'Enter', 'Enter', 'Escape', 'ArrowDown', 'ArrowUp', 'ArrowRight', 'F2'] as const),
 ];
 const CHORDS = ['Control+k', 'Control+h', 'Shift+Tab', 'Control+End'];
@@ -260,6 +261,11 @@ test('whatever is struck while code and answers are on the way, no channel chang
       if (focus.inGrid && !focus.typing && focus.column && /^(.|Enter|F2)$/.test(struck)) {
         allowed.add(`${focus.channel ?? 'new'} ${focus.column}`);
         began++;
+      }
+      // Where no text belongs, these two are commands for the channel with the focus.
+      if (focus.inGrid && !focus.typing && /^(slot|rx|scan)$/.test(focus.column ?? '')) {
+        if (struck === 'l') allowed.add(`${focus.channel} tx`);
+        if (struck === 's') allowed.add(`${focus.channel} scan`);
       }
       await strike(page(), struck);
       if (random() < 0.3) await slow.splice(Math.floor(random() * slow.length), 1)[0]?.continue();

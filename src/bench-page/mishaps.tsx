@@ -3,7 +3,15 @@ import { Button, Choice } from '@/ui';
 import type { Lying } from './bench';
 
 type Kind =
-  'none' | 'pull' | 'flip' | 'silent' | 'wrong model' | 'newer firmware' | 'refuse' | 'slow' | 'rubbish';
+  | 'none'
+  | 'pull'
+  | 'flip'
+  | 'silent'
+  | 'wrong model'
+  | 'newer firmware'
+  | 'refuse'
+  | 'slow'
+  | 'rubbish';
 
 const KINDS: readonly (readonly [Kind, string])[] = [
   ['none', 'Nothing goes wrong'],

@@ -34,7 +34,9 @@ export type FileAsk =
 /** What comes of it; `beyond` counts the channels that no plan has room for. */
 export type Made = NewRows & { beyond: number; refusedCount: number };
 export type FileSays =
-  { says: 'so far'; share: number } | { says: 'read'; head: Result<FileHead> } | { says: 'made'; made: Made };
+  | { says: 'so far'; share: number }
+  | { says: 'read'; head: Result<FileHead> }
+  | { says: 'made'; made: Made };
 
 /** Rows that are not understood are listed, so many of them. */
 const REFUSED_LISTED = 200;

@@ -3,7 +3,8 @@ import { ALL_CALL, HIGHEST_NUMBER } from './talkgroup';
 
 /** A number of a group or a person as somebody wrote it: one, or two where it reads as decimal and as hexadecimal alike. */
 export type CallNumber =
-  { kind: 'one'; number: number } | { kind: 'either'; decimal: number; hexadecimal: number };
+  | { kind: 'one'; number: number }
+  | { kind: 'either'; decimal: number; hexadecimal: number };
 
 const held = (number: number) => (number >= 1 && number <= HIGHEST_NUMBER) || number === ALL_CALL;
 

@@ -48,6 +48,7 @@ const anySet: fc.Arbitrary<ChannelSet> = fc.oneof(
   fc.constantFrom(...MODES).map((mode) => ({ mode })),
   anyAccess.map((access) => ({ access })),
   fc.constant({ note: 'Heard on Brannoch.\nWeak.', alwaysOn: true }),
+  fc.constantFrom({ unclear: { access: 'loud', tx: '145.x' } }, { unclear: {} }),
 );
 
 /** Some of the ids; where there are none, one that is not there. */

@@ -8,7 +8,14 @@ import type { Grade, Region } from './region';
 import { ORRIN_OFFICE, RADIO_REGULATIONS, type Source } from './source';
 
 export type Service =
-  'amateur' | 'licence-free' | 'air' | 'marine' | 'weather' | 'public safety' | 'business' | 'broadcast';
+  | 'amateur'
+  | 'licence-free'
+  | 'air'
+  | 'marine'
+  | 'weather'
+  | 'public safety'
+  | 'business'
+  | 'broadcast';
 
 /** A stretch of spectrum: whose it is, and who may transmit there with how much. Edges in Hz. */
 export interface Allocation extends Range {

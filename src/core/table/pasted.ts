@@ -9,7 +9,8 @@ import { rowsByMeaning } from './row-cells';
 
 /** A block goes over the cells where the focus is; rows say themselves what is what, and are new channels. */
 export type Pasted =
-  { kind: 'block'; cells: string[][] } | { kind: 'rows'; rows: PastedRow[]; unknown: string[] };
+  | { kind: 'block'; cells: string[][] }
+  | { kind: 'rows'; rows: PastedRow[]; unknown: string[] };
 
 function underHeadings(rows: readonly (readonly string[])[]): Pasted {
   const [head, ...body] = rows as [readonly string[], ...(readonly string[])[]];

@@ -38,7 +38,8 @@ interface Props {
 
 /** A block that can be filled in: a starter set, or stations that were found. */
 type Offer = { key: string; name: string } & (
-  { of: 'set'; set: StarterSet } | { of: StationKind; first: number }
+  | { of: 'set'; set: StarterSet }
+  | { of: StationKind; first: number }
 );
 
 /** What a block is set to. */

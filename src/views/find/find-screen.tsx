@@ -44,7 +44,6 @@ interface Props {
 export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
   const router = useRouter();
   const client = useQueryClient();
-  const search = useSearch(planId, firstUnit);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [lit, setLit] = useState<string | null>(null);
   const [placed, setPlaced] = useState('');
@@ -54,6 +53,8 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
     queryFn: () => call(planApi.plan, { params: { id: planId! } }),
     enabled: planId !== null,
   });
+  // Of a plan that cannot be read nothing is known; the stations are shown all the same.
+  const search = useSearch(planId, kept.data?.revision ?? (kept.isError ? 0 : null), firstUnit);
 
   const choose = (keys: string[], on: boolean) => {
     setPlaced('');
@@ -78,7 +79,6 @@ export function FindScreen({ plans, planId, unit: firstUnit }: Props) {
     setChosen(new Set());
     setFilling(false);
     void client.invalidateQueries({ queryKey: ['plan', planId] });
-    search.refresh();
   };
   useCommands('find', [
     {

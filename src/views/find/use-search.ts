@@ -1,6 +1,6 @@
 'use client';
 
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import type { PlanId } from '@/core/plan';
 import {
@@ -36,7 +36,8 @@ export interface Named extends Point {
 
 /** What is searched: a circle around a place, or what lies along a route, which may be cut into days. */
 export type Query =
-  { kind: 'around'; place: Named; km: number } | { kind: 'along'; places: Named[]; km: number; days: number };
+  | { kind: 'around'; place: Named; km: number }
+  | { kind: 'along'; places: Named[]; km: number; days: number };
 
 /** Of all that is known before anything is asked for: the middle of the Isles, and how far they reach, km. */
 const EVERYTHING = { lat: 52.1, lon: -30, km: 450 };
@@ -85,7 +86,12 @@ function readQuery(parts: URLSearchParams): Query | null {
 }
 
 /** What is asked for, what the directories answer, and what of it is shown. */
-export function useSearch(planId: PlanId | null, firstUnit: DistanceUnit) {
+export function useSearch(
+  planId: PlanId | null,
+  /** The plan's revision, so that no answer about an older one is shown; null until it is known. */
+  revision: number | null,
+  firstUnit: DistanceUnit,
+) {
   const [way, setWay] = useState<'around' | 'along'>('around');
   const [place, setPlace] = useState('Ketterby');
   const [stops, setStops] = useState('');
@@ -157,7 +163,7 @@ export function useSearch(planId: PlanId | null, firstUnit: DistanceUnit) {
   const asked = sources ?? directories.data?.directories.map(({ id }) => id) ?? null;
 
   const answer = useQuery({
-    queryKey: ['stations', query, planId, asked, again],
+    queryKey: ['stations', query, planId, revision, asked, again],
     queryFn: () =>
       call(directoryApi.stations, {
         query: {
@@ -172,10 +178,12 @@ export function useSearch(planId: PlanId | null, firstUnit: DistanceUnit) {
           plan: planId ?? undefined,
         },
       }),
-    enabled: ready && asked !== null,
+    enabled: ready && asked !== null && (planId === null || revision !== null),
     retry: false,
     staleTime: Infinity,
-    placeholderData: keepPreviousData,
+    // Distances and bearings are those of a place: an answer stays only until the same search is answered again.
+    placeholderData: (last, lastQuery) =>
+      JSON.stringify(lastQuery?.queryKey[1]) === JSON.stringify(query) ? last : undefined,
   });
 
   const kmOf = (text: string, most: number): number | null => {

@@ -15,7 +15,10 @@ export interface PlanState extends KeptPlan {
 
 /** A change that waits, with the key under which it is sent, however often. */
 type Change = { key: string } & (
-  { kind: 'edit'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' } | { kind: 'go back'; revision: number }
+  | { kind: 'edit'; edit: Edit }
+  | { kind: 'undo' }
+  | { kind: 'redo' }
+  | { kind: 'go back'; revision: number }
 );
 type Answer = Omit<ChangeAnswer, 'label'>;
 

@@ -53,6 +53,6 @@ test('a block spans rows and columns; the slot column chooses whole rows', () =>
   expect(blockColumns(block([7, 'slot'], [3, 'rx']))).toEqual([...COLUMNS]);
 });
 
-test('letters type where a value can begin with one that is a command elsewhere', () => {
-  expect(COLUMNS.filter(takesLetters)).toEqual(['name', 'mode', 'power']);
+test('letters are text in every column of words, and commands where only numbers and ticks belong', () => {
+  expect(COLUMNS.filter(takesLetters)).toEqual(['name', 'tx', 'access', 'mode', 'power']);
 });

@@ -144,7 +144,7 @@ export function tabStep(
   return { row, column: back ? columns[columns.length - 1]! : columns[FIRST_TAB]! };
 }
 
-/** Columns in which a letter begins a value, so that single keys are no commands there. */
+/** Columns of words: a letter typed there is text, whether or not a value begins with it. Elsewhere single letters are commands. */
 export function takesLetters(column: Column): boolean {
-  return column === 'name' || column === 'mode' || column === 'power';
+  return column !== 'slot' && column !== 'rx' && column !== 'scan';
 }
