@@ -68,7 +68,7 @@ async function check(name, command, args) {
 
 async function checks() {
   // The compiler that is a program of its own takes half the time of the one that lint asks.
-  await check('Types', process.execPath, ['node_modules/typescript-native/bin/tsc', '--noEmit']);
+  await check('Types', process.execPath, ['node_modules/typescript-native/bin/tsc', '--noEmit', '--singleThreaded']);
   await check('Lint and import rules', 'npx', ['eslint', '.', '--max-warnings', '0']);
   await check('Formatting', 'npx', ['oxfmt', '--check']);
 }
@@ -85,7 +85,7 @@ async function jest(...args) {
     // A test that leaves something open must not keep the rest from being counted.
     '--forceExit',
     // Tests wait for processes and lines of their own for much of their time.
-    `--maxWorkers=${availableParallelism() + 2}`,
+    `--maxWorkers=${availableParallelism() + 1}`,
     ...args,
   ]);
   if (status !== 0) failedSteps.push('Tests');
