@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { press, sees, textOf, until, worldAndBrowser } from './harness';
+import { PLAN, press, sees, textOf, until, worldAndBrowser } from './harness';
 
 /** Radios on the Bench: one with two modules over a line that drops, read, written, changed on its own keys, broken off, gone on with. */
 
@@ -226,6 +226,30 @@ test('one plan to ten radios at once, each with its own greeting; one fails and 
   await page().goto(link);
   await sees(page(), 'main', 'Written to several radios');
   await sees(page(), '[aria-label=Report]', 'bytes read back as they were sent');
+});
+
+test('the ID of one unit is set on the Bench, refused where no radio may have it, and named before a write', async () => {
+  await world().atBench('/bench/radios/kestrel-2', { plugged: true });
+  const id = await until('the Kestrel on its port', async () => {
+    const { radios } = (await world().api<{ radios: { serial: string; id: string }[] }>('/api/radios')).body;
+    return radios.find(({ serial }) => serial === 'CV110091')?.id;
+  });
+  const read = await world().api<{ id: string }>('/api/jobs', 'POST', { kind: 'read', radioId: id });
+  await until('it to be read', async () => {
+    const { state } = (await world().api<{ state: string }>(`/api/jobs/${read.body.id}`)).body;
+    return state === 'done';
+  });
+  await page().goto(`${world().url}/bench?plan=${PLAN}`);
+  await page().click('[aria-label=Radios] ::-p-xpath(.//button[contains(., "CV110091")])');
+  await page().click('::-p-xpath(//summary[contains(., "Values of this unit")])');
+  await page().type('[aria-label="Own ID of CV110091"]', '99000000');
+  await press(page(), 'Save values');
+  await sees(page(), 'form[aria-label="Values of this unit"] [role=alert]', 'from 1 to 16776415');
+  await page().click('[aria-label="Own ID of CV110091"]', { count: 3 });
+  await page().keyboard.type('1160092');
+  await press(page(), 'Save values');
+  await sees(page(), '[aria-label="Earlier values"]', 'Own ID set to 1160092');
+  await sees(page(), '[aria-label="Write a plan"]', /Own ID.*1160092, was 0/);
 });
 
 test('a sealed copy is held against another, of another unit of its model, and against a plan; what is not a unit’s own goes from one to the other', async () => {

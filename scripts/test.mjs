@@ -68,7 +68,11 @@ async function check(name, command, args) {
 
 async function checks() {
   // The compiler that is a program of its own takes half the time of the one that lint asks.
-  await check('Types', process.execPath, ['node_modules/typescript-native/bin/tsc', '--noEmit', '--singleThreaded']);
+  await check('Types', process.execPath, [
+    'node_modules/typescript-native/bin/tsc',
+    '--noEmit',
+    '--singleThreaded',
+  ]);
   await check('Lint and import rules', 'npx', ['eslint', '.', '--max-warnings', '0']);
   await check('Formatting', 'npx', ['oxfmt', '--check']);
 }

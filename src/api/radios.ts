@@ -13,11 +13,12 @@ import {
   jobSchema,
   liveRequestSchema,
   liveSchema,
+  ownSettingsSchema,
   severalRequestSchema,
   writePreviewSchema,
 } from '../core/bench';
 import { besideChangeSchema } from '../core/compare';
-import { editSchema, planIdSchema, radioIdSchema } from '../core/plan';
+import { editSchema, planIdSchema, radioIdSchema, settingValueSchema } from '../core/plan';
 import { settingInfoSchema } from '../core/image/settings.schema';
 import { text } from '../core/text.schema';
 import { fileOperation, operation, revisionNumber, streamOperation } from './operation';
@@ -25,6 +26,12 @@ import { keptPlanSchema } from './plans';
 
 const radioParams = z.object({ id: radioIdSchema });
 const jobParams = z.object({ id: z.string().regex(/^jb_[a-z0-9]{4,40}$/, 'is not a job id') });
+
+const unitValuesSchema = z.object({
+  own: ownSettingsSchema,
+  /** Newest first; null where a value was removed. */
+  log: z.array(z.object({ key: z.string(), value: settingValueSchema.nullable(), at: z.string() })),
+});
 
 const byHandSchema = z.object({
   since: z.object({ at: z.string(), revision: z.int() }).nullable(),
@@ -103,6 +110,23 @@ export const radioApi = {
       query: z.object({ plan: planIdSchema }),
       response: byHandSchema,
       problems: [404, 410],
+    },
+  ),
+  unitValues: operation(
+    'GET',
+    '/api/radios/{id}/own',
+    'The values of one unit, such as its ID and its call sign, with what they were before',
+    { params: radioParams, response: unitValuesSchema, problems: [404] },
+  ),
+  setUnitValues: operation(
+    'POST',
+    '/api/radios/{id}/own',
+    'Sets the values of one unit; its next write gets them, whatever the plan sets',
+    {
+      params: radioParams,
+      body: z.strictObject({ own: ownSettingsSchema }),
+      response: unitValuesSchema,
+      problems: [404, 422, 507],
     },
   ),
   copyImage: fileOperation('/api/copies/{id}/image', 'The bytes of a sealed copy', {

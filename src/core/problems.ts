@@ -61,6 +61,7 @@ export const PROBLEM_KINDS = [
   'port-busy',
   'radio-away',
   'radio-changed',
+  'unit-values',
   // directories
   'account-refused',
   'account-wanted',

@@ -137,6 +137,23 @@ export const radios = pgTable('radios', {
   lastSeen: instant('last_seen').notNull().defaultNow(),
 });
 
+/** What the values of one unit were and are; null where one was removed. The log only grows. */
+export const unitValues = pgTable(
+  'unit_values',
+  {
+    radioId: text('radio_id')
+      .$type<RadioId>()
+      .notNull()
+      .references(() => radios.id),
+    /** Counts the entries of one unit, from 1. */
+    number: integer('number').notNull(),
+    key: text('key').notNull(),
+    value: jsonb('value').$type<SettingValue | null>(),
+    at: instant('at').notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.radioId, table.number] })],
+);
+
 /** Sealed copies: read-outs that a trigger keeps from being changed or removed. */
 export const copies = pgTable('copies', {
   id: text('id').primaryKey(),

@@ -14,6 +14,7 @@ import { othersWithId, ownIdIn } from './own-ids';
 import { getPlan } from './plans';
 import { lookAtPorts, lyingUnplugged } from './ports';
 import { calledOf, radioOf } from './radios';
+import { withUnitValues } from './unit-values';
 
 /** The bench: ports with who is on them, and every radio that has been here. */
 export async function lookAtBench(): Promise<Bench> {
@@ -61,7 +62,8 @@ export async function lookAtBench(): Promise<Bench> {
 export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<WritePreview> {
   const radio = await radioOf(radioId);
   const model = modelById(radio.modelId)!;
-  const { plan, revision } = await getPlan(planId);
+  const { plan: agreed, revision } = await getPlan(planId);
+  const plan = withUnitValues(agreed, model, radio.own);
   const copy = await newestCopy(radioId);
   const own = copy ? modelOfImage(copy.image, model, copy.called) : model;
   const fitted = fit(plan, own);

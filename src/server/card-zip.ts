@@ -10,6 +10,7 @@ import { wantWritable } from './may-write';
 import { getPlan } from './plans';
 import { Problem } from './problem';
 import { calledOf, radioOf, seeRadio } from './radios';
+import { withUnitValues } from './unit-values';
 
 /** Cards that are in another machine's reader: as a zip through the browser. */
 
@@ -63,7 +64,10 @@ export async function cardZip(radioId: RadioId, planId: PlanId) {
       `No sealed copy of ${called} can be built upon. Read its card again.`,
     );
   const { plan } = await getPlan(planId);
-  const content = contentToWrite(plan, modelOfImage(copy.image, model, called));
+  const content = contentToWrite(
+    withUnitValues(plan, model, radio.own),
+    modelOfImage(copy.image, model, called),
+  );
   const files = cardFiles(encodeImage(content, copy.image, model), ident, model, 'COMPUTER');
   return {
     file: zipOfCard(files),

@@ -15,7 +15,8 @@ import { brokenOff, wantFit, wantWritable } from './may-write';
 import { PassFailed, passFailed, read, restore, resume, write, writePeople } from './passes';
 import { getCopy } from './copies';
 import { freePort, holdPort, portWith, type Port } from './ports';
-import { calledOf } from './radios';
+import { calledOf, radioOf } from './radios';
+import { wantUnitValues, withUnitValues } from './unit-values';
 
 interface Running {
   job: Job;
@@ -98,6 +99,9 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
   const before = asker.key === null ? undefined : await begun(request, asker);
   if (before) return before;
   const found = await portWith(request.radioId);
+  // A write takes the values of the unit; what the plan sets is for units that have none.
+  const values = request.kind === 'write' ? { ...(await radioOf(request.radioId)).own, ...request.own } : {};
+  await wantUnitValues(request.radioId, values);
   const plan =
     request.kind === 'write'
       ? await getPlan(request.planId)
@@ -194,10 +198,9 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
     freePort(found.port);
     throw error;
   }
-  const own = request.kind === 'write' ? request.own : undefined;
   carryOut(
     request,
-    plan && withOwn(plan.plan, found.model, own),
+    plan && withUnitValues(plan.plan, found.model, values),
     job,
     found.port,
     found.model,
@@ -210,12 +213,6 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
   });
   return { ...job };
 }
-
-/** A plan with settings that are a unit's own. */
-const withOwn = (plan: Plan, model: Model, own: Plan['settings'][string] | undefined): Plan =>
-  own === undefined
-    ? plan
-    : { ...plan, settings: { ...plan.settings, [model.id]: { ...plan.settings[model.id], ...own } } };
 
 /** `plan` is the one that the person agreed to; what is typed meanwhile is for the next write. */
 async function carryOut(

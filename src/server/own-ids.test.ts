@@ -1,11 +1,15 @@
 import { join } from 'node:path';
 import { digital, groupId } from '../core/digital.test.kit';
 import { startSim } from '../sim/server';
+import { kestrelC1 } from '../core/models/kestrel-c1';
 import { lookAtBench, previewWrite } from './bench';
+import { getCopy, newestCopy } from './copies';
 import { dataFolder } from './data-folder.test.kit';
 import { getJob, startJob } from './jobs';
+import { ownIdIn } from './own-ids';
 import { createPlan } from './plans';
 import { editPlan } from './revisions';
+import { setUnitValues } from './unit-values';
 
 /** Own IDs on the real bench: two Kestrels of one plan would both be the same radio to a network. */
 
@@ -68,4 +72,27 @@ test('before a write it is said that another radio has the same own ID', async (
   expect((await previewWrite(two.id, plan.id)).cautions.map(({ text }) => text)).toContainEqual(
     expect.stringContaining('the radio’s own ID is not set'),
   );
+});
+
+test('a unit keeps its ID: it is written whatever the plan sets, named before, and no copy of another unit replaces it', async () => {
+  const [one, two] = [await plugged('kestrel-1', 'CV110073'), await plugged('kestrel-2', 'CV110091')];
+  const idOf = async (radio: typeof one) => {
+    const copy = await getCopy((await newestCopy(radio.id))!.id);
+    return ownIdIn(copy.image, kestrelC1);
+  };
+  const owner = { callSign: 'Q7RS', region: 'orrin' as const, grade: 'full' as const, strict: false };
+  const { plan } = await createPlan(
+    { name: 'Two units', modelId: 'kestrel-c1', owner },
+    { channels: [digital(1)], settings: { 'kestrel-c1': { radioId: 1_160_500 } } },
+  );
+  await setUnitValues(two.id, { radioId: 1_160_092 });
+  const { besides, planRevision } = await previewWrite(two.id, plan.id);
+  expect(besides).toContainEqual(expect.objectContaining({ title: 'Own ID', text: '1160092, was 0' }));
+  const written = await startJob({ kind: 'write', radioId: two.id, planId: plan.id, planRevision });
+  expect(await done(written)).toMatchObject({ state: 'done' });
+  expect([await idOf(one), await idOf(two)]).toEqual([1_160_073, 1_160_092]);
+  const theirs = (await newestCopy(one.id))!.id;
+  const restored = await startJob({ kind: 'restore', radioId: two.id, copyId: theirs, ofAnother: true });
+  expect(await done(restored)).toMatchObject({ state: 'done' });
+  expect([await idOf(one), await idOf(two)]).toEqual([1_160_073, 1_160_092]);
 });

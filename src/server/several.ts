@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { Batch, BatchRow, SeveralRequest } from '../core/bench';
 import { modelById } from '../core/models';
-import { batches, plans, radios } from '../db';
+import { batches, plans } from '../db';
 import { reading, writing } from './database';
 import { instanceId, living } from './instance';
 import { getJob, startJob } from './jobs';
@@ -10,6 +10,7 @@ import { ownIdTwice } from './own-ids';
 import { getPlan } from './plans';
 import { notFound, Problem } from './problem';
 import { calledOf, radioOf } from './radios';
+import { saveUnitValues, wantUnitValues } from './unit-values';
 
 /** One plan to several radios, in a row or at once: one that fails does not stop the rest, and what came of each is kept. */
 
@@ -29,6 +30,7 @@ export async function startSeveral(request: SeveralRequest, asker = NOBODY): Pro
       'The plan has changed',
       `You agreed to revision ${request.planRevision}; the plan is at ${revision}. Look at what will change and write again.`,
     );
+  for (const { radioId, own } of request.radios) await wantUnitValues(radioId, own);
   const twice = await ownIdTwice(plan, request.radios);
   if (twice)
     throw new Problem(
@@ -65,8 +67,7 @@ export async function startSeveral(request: SeveralRequest, asker = NOBODY): Pro
       asker,
       request,
       async () => {
-        for (const { radioId, own } of request.radios)
-          await transaction.update(radios).set({ own }).where(eq(radios.id, radioId));
+        for (const { radioId, own } of request.radios) await saveUnitValues(transaction, radioId, own);
         await transaction
           .insert(batches)
           .values({ id, planId: plan.id, planRevision: revision, rows, instance: instanceId });

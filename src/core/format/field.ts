@@ -33,6 +33,18 @@ export const codecSchema = z.discriminatedUnion('kind', [
   numbers.schema,
 ]);
 export type Codec = z.input<typeof codecSchema>;
+
+/** The codecs of values that a person can set alone. A setting that stands in another way is refused when its model is loaded. */
+export const settingCodecSchema = z.discriminatedUnion('kind', [
+  bcd.schema,
+  choice.schema,
+  text.schema,
+  flag.schema,
+  digits.schema,
+  word.schema,
+  whole.schema,
+]);
+export type SettingCodec = z.input<typeof settingCodecSchema>;
 type Parsed = z.output<typeof codecSchema>;
 
 interface Carrier<S> {

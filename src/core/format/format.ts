@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { codecSchema } from './field';
+import { codecSchema, settingCodecSchema } from './field';
 
 /**
  * How the bytes of a model lie, as data: a container, the tables in it, its settings, its checksums, and whose each area is.
@@ -65,12 +65,20 @@ export const layoutSchema = z.object({
 });
 
 /** A setting of the radio: what it is called for people, and how it stands. */
-export const settingSchema = z.object({
-  key: z.string(),
-  label: z.string(),
-  part: z.string().optional(),
-  codec: codecSchema,
-});
+export const settingSchema = z
+  .object({
+    key: z.string(),
+    label: z.string(),
+    part: z.string().optional(),
+    codec: settingCodecSchema,
+    /** True for a value of one unit, which goes to no other: its ID, its call sign, its greeting. */
+    unitOwn: z.boolean().optional(),
+    /** The values that a whole number can have; its bytes have room for others. */
+    within: z.object({ from: z.int().min(0), to: z.int().min(0) }).optional(),
+  })
+  .refine(({ codec, within }) => (codec.kind === 'whole') === (within !== undefined), {
+    message: 'A whole number, and nothing else, has values that it lies within.',
+  });
 
 /** Sum of the bytes of a range, modulo 65536, least significant byte first. */
 export const checksumSchema = z.object({

@@ -91,8 +91,10 @@ const heldSettings = (settings: RadioContent['settings'], model: Model) =>
 
 /** True where a setting of the model can stand at that value. */
 export function holdsSetting(model: Model, key: string, value: FieldValue): boolean {
-  const codec = formatOf(model).settings.find((one) => one.key === key)?.codec;
-  return codec !== undefined && canHold(codec, value, contextOf(model));
+  const setting = formatOf(model).settings.find((one) => one.key === key);
+  if (!setting || !canHold(setting.codec, value, contextOf(model))) return false;
+  const { within } = setting;
+  return within === undefined || (Number(value) >= within.from && Number(value) <= within.to);
 }
 
 /** How a setting of the model stands in an image, without reading the rest of it; undefined where it makes no sense, or is none of that model's. */

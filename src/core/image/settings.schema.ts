@@ -1,6 +1,12 @@
 import { z } from 'zod';
 
-const common = { key: z.string(), label: z.string(), restart: z.boolean() };
+const common = {
+  key: z.string(),
+  label: z.string(),
+  restart: z.boolean(),
+  /** True for a value of one unit, which goes to no other. */
+  unitOwn: z.boolean(),
+};
 
 export const settingInfoSchema = z.discriminatedUnion('kind', [
   z.object({
@@ -10,7 +16,7 @@ export const settingInfoSchema = z.discriminatedUnion('kind', [
   }),
   z.object({ ...common, kind: z.literal('text'), length: z.int() }),
   /** A whole number of `unit`; for a shift, of 1,000 Hz. */
-  z.object({ ...common, kind: z.literal('number'), unit: z.int(), most: z.number() }),
+  z.object({ ...common, kind: z.literal('number'), unit: z.int(), least: z.number(), most: z.number() }),
 ]);
 
 /** What a setting of a radio is called and can stand at. */

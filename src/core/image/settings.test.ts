@@ -1,4 +1,4 @@
-import { blankImage } from '../format';
+import { blankImage, settingSchema } from '../format';
 import { MODELS } from '../models';
 import { formatOf } from '../models/formats';
 import { curlewX1 } from '../models/curlew-x1';
@@ -9,6 +9,7 @@ import {
   encodeImage,
   holdsSetting,
   imageForAnother,
+  ownFault,
   ownedMask,
   restartFor,
   settingsFault,
@@ -16,6 +17,61 @@ import {
 } from '.';
 import { anyContentOf, anyImageOf } from '../contents.test.kit';
 import * as fc from '../property.test.kit';
+
+/** The values of one unit, by the pages of docs/models. */
+const UNIT_OWN: Record<string, string[]> = {
+  'tern-p2': ['greeting'],
+  'tern-p3': ['greeting'],
+  'gannet-m8': ['greeting'],
+  'petrel-hf9': ['greeting'],
+  'plover-f5': ['ownCall'],
+  'curlew-x1': ['aprsCall', 'greeting'],
+  'osprey-d7': ['radioId', 'ownCall', 'greeting'],
+  'kestrel-c1': ['radioId', 'ownCall', 'greeting'],
+};
+
+test('the values of one unit are those that its page names', () => {
+  for (const model of MODELS)
+    expect([model.id, settingsOfModel(model).flatMap(({ key, unitOwn }) => (unitOwn ? [key] : []))]).toEqual([
+      model.id,
+      UNIT_OWN[model.id],
+    ]);
+});
+
+test('the own ID of a digital radio can be set, from 1 to 16,776,415', () => {
+  for (const id of ['osprey-d7', 'kestrel-c1']) {
+    const model = MODELS.find((one) => one.id === id)!;
+    // docs/models/kestrel-c1.md: every setting of its page, in the order of the bytes.
+    expect(settingsOfModel(model).map(({ label }) => label)).toEqual([
+      ...['Own ID', 'Own call sign', 'The display shows', 'Key beep', 'Time-out, s'],
+      ...['Tells its call sign with its speech', 'Greeting'],
+    ]);
+    expect([0, 1, 16_776_415, 16_776_416].map((ownId) => holdsSetting(model, 'radioId', ownId))).toEqual([
+      ...[false, true, true, false],
+    ]);
+    // 1,160,091 is 0x11b39b, least significant byte first.
+    const image = encodeImage(
+      { channels: [], settings: { radioId: 1_160_091 } },
+      blankImage(formatOf(model)),
+      model,
+    );
+    expect([...image.subarray(0x100, 0x104)]).toEqual([0x9b, 0xb3, 0x11, 0x00]);
+    expect(ownFault(model, { radioId: 16_776_416 })).toBe(
+      'Own ID cannot be “16776416”: it is a whole number from 1 to 16776415.',
+    );
+    expect(ownFault(model, { beep: true })).toBe(`A ${model.name} has no value “beep” of its own.`);
+    expect(ownFault(model, { radioId: 1, greeting: 'TEAM 2' })).toBeNull();
+  }
+});
+
+test('a format with a setting that nobody could set is refused', () => {
+  const setting = (codec: object, more = {}) =>
+    settingSchema.safeParse({ key: 'a', label: 'A', codec, ...more });
+  expect(setting({ kind: 'text', at: 0, bytes: 4 }).success).toBe(true);
+  expect(setting({ kind: 'bits', at: 0, count: 8, first: 0 }).success).toBe(false);
+  expect(setting({ kind: 'whole', at: 0, bytes: 2 }).success).toBe(false);
+  expect(setting({ kind: 'whole', at: 0, bytes: 2 }, { within: { from: 0, to: 9 } }).success).toBe(true);
+});
 
 test('a setting of several words is said with all of them', () => {
   // docs/models/tern-p2.md: display of side A, as name, frequency or slot.
@@ -33,7 +89,7 @@ test('whatever a setting is said to stand at can be written and is read again', 
           ? info.values
           : info.kind === 'text'
             ? ['', 'A'.repeat(info.length)]
-            : [info.unit, info.most];
+            : [info.least || info.unit, info.most];
       for (const value of values) {
         expect([model.id, info.key, value, holdsSetting(model, info.key, value)]).toEqual([
           model.id,
@@ -98,7 +154,7 @@ test('where a setting stands is said in words', () => {
 test.each(MODELS.map((model) => [model.id, model] as const))(
   'of a copy of another %s all is taken but what is the unit’s own',
   (_id, model) => {
-    const own = settingsOfModel(model).flatMap(({ kind, key }) => (kind === 'text' ? [key] : []));
+    const own = UNIT_OWN[model.id]!;
     const mask = ownedMask(model);
     let told = 0;
     fc.assert(

@@ -1,4 +1,4 @@
-import type { Codec } from '../format';
+import type { FieldValue, Format, SettingCodec } from '../format';
 import { modelById, type Model } from '../models';
 import type { Plan } from '../plan';
 import { formatOf } from '../models/formats';
@@ -6,7 +6,11 @@ import { ok, type Result } from '../result';
 import { decodeImage, encodeImage, holdsSetting } from './image';
 import type { SettingInfo } from './settings.schema';
 
-function rangeOf(codec: Codec) {
+type Setting = Format['settings'][number];
+
+/** What a setting can be set to. A codec that is not named here is a type error. */
+function rangeOf(codec: SettingCodec, within: Setting['within']) {
+  const number = (unit: number, most: number, least = 0) => ({ kind: 'number' as const, unit, least, most });
   switch (codec.kind) {
     case 'choice':
       return { kind: 'choice' as const, values: [...codec.values] };
@@ -15,22 +19,22 @@ function rangeOf(codec: Codec) {
     case 'text':
       return { kind: 'text' as const, length: codec.bytes };
     case 'bcd':
-      return { kind: 'number' as const, unit: codec.unit, most: (100 ** codec.bytes - 1) * codec.unit };
+      return number(codec.unit, (100 ** codec.bytes - 1) * codec.unit);
     case 'digits':
-      return { kind: 'number' as const, unit: codec.unit, most: (10 ** codec.bytes - 1) * codec.unit };
+      return number(codec.unit, (10 ** codec.bytes - 1) * codec.unit);
     case 'flag':
       return { kind: 'choice' as const, values: [false, true] };
-    default:
-      return undefined;
+    case 'whole':
+      return number(1, within!.to, within!.from);
   }
 }
 
 /** The settings of a model that a plan can set, in the order in which they lie. */
 export const settingsOfModel = (model: Model): SettingInfo[] =>
-  formatOf(model).settings.flatMap(({ key, label, codec }) => {
-    const range = rangeOf(codec);
-    return range ? [{ key, label, restart: model.restartAfter.includes(key), ...range }] : [];
-  });
+  formatOf(model).settings.map(({ key, label, codec, within, unitOwn = false }) => ({
+    ...{ key, label, unitOwn, restart: model.restartAfter.includes(key) },
+    ...rangeOf(codec, within),
+  }));
 
 /** What radios cannot stand at of the settings that are others than before, in a sentence; null where they can. */
 export function settingsFault(before: Plan['settings'], after: Plan['settings']): string | null {
@@ -45,15 +49,32 @@ export function settingsFault(before: Plan['settings'], after: Plan['settings'])
   return null;
 }
 
+/** Why values cannot be those of one unit of a model, in a sentence; null where they can. */
+export function ownFault(model: Model, values: Readonly<Record<string, FieldValue>>): string | null {
+  const known = new Map(settingsOfModel(model).map((info) => [info.key, info]));
+  for (const [key, value] of Object.entries(values)) {
+    const info = known.get(key);
+    if (!info?.unitOwn) return `A ${model.name} has no value “${key}” of its own.`;
+    if (holdsSetting(model, key, value)) continue;
+    const wanted =
+      info.kind === 'number'
+        ? `a whole number from ${info.least / info.unit} to ${info.most / info.unit}`
+        : info.kind === 'text'
+          ? `at most ${info.length} characters that its display has`
+          : `one of ${info.values.join(', ')}`;
+    return `${info.label} cannot be “${String(value)}”: it is ${wanted}.`;
+  }
+  return null;
+}
+
 /**
  * An image of one unit for another of its model: the channels, sets and settings of `from` on what `to` holds. What is a unit's own stays
- * as it is in `to`: all that the format does not name, and settings of text, such as a greeting or an own call sign. Fails where
- * `from` cannot be read.
+ * as it is in `to`: all that the format does not name, and the settings that it says are a unit's own. Fails where `from` cannot be read.
  */
 export function imageForAnother(from: Uint8Array, to: Uint8Array, model: Model): Result<Uint8Array> {
   const decoded = decodeImage(from, model);
   if (!decoded.ok) return decoded;
-  const own = new Set(settingsOfModel(model).flatMap(({ kind, key }) => (kind === 'text' ? [key] : [])));
+  const own = new Set(settingsOfModel(model).flatMap(({ unitOwn, key }) => (unitOwn ? [key] : [])));
   const settings = Object.fromEntries(
     Object.entries(decoded.value.settings).filter(([key]) => !own.has(key)),
   );

@@ -79,10 +79,19 @@ export const scanLists = (
   },
 });
 
+/** The highest ID that a radio may have; those above it are the network's (ETSI TS 102 361-2: 0xFFFCDF). */
+const HIGHEST_ID = 16_776_415;
+
 /** What both have set on themselves, from 0x100 on. */
 export const settings: Format['settings'] = [
-  { key: 'radioId', label: 'Own ID', codec: { kind: 'whole', at: 0x0100, bytes: 4 } },
-  { key: 'ownCall', label: 'Own call sign', codec: { kind: 'text', at: 0x0104, bytes: 10 } },
+  {
+    key: 'radioId',
+    label: 'Own ID',
+    unitOwn: true,
+    codec: { kind: 'whole', at: 0x0100, bytes: 4 },
+    within: { from: 1, to: HIGHEST_ID },
+  },
+  { key: 'ownCall', label: 'Own call sign', unitOwn: true, codec: { kind: 'text', at: 0x0104, bytes: 10 } },
   {
     key: 'shows',
     label: 'The display shows',
@@ -103,7 +112,7 @@ export const settings: Format['settings'] = [
     label: 'Tells its call sign with its speech',
     codec: { kind: 'choice', at: 0x0110, shift: 3, width: 1, values: [false, true] },
   },
-  { key: 'greeting', label: 'Greeting', codec: { kind: 'text', at: 0x0120, bytes: 16 } },
+  { key: 'greeting', label: 'Greeting', unitOwn: true, codec: { kind: 'text', at: 0x0120, bytes: 16 } },
 ];
 
 /** What their displays can write. */

@@ -44,7 +44,7 @@ export const settings = (greeting: number): Format['settings'] => [
     label: 'Backlight, s',
     codec: { kind: 'choice', at: 0x84, shift: 0, width: 2, values: [0, 5, 10, 30] },
   },
-  { key: 'greeting', label: 'Greeting', codec: { kind: 'text', at: 0x88, bytes: greeting } },
+  { key: 'greeting', label: 'Greeting', unitOwn: true, codec: { kind: 'text', at: 0x88, bytes: greeting } },
 ];
 
 /** A channel record of the Terns, 24 bytes wide, with as many characters of a name as the display has. */

@@ -37,6 +37,7 @@ import { compareCopy } from '../compare-copies';
 import { marksOf, planThen, setMark } from '../marks';
 import { planLog } from '../plan-log';
 import { editPlan, goBack, stepBack } from '../revisions';
+import { setUnitValues, unitValuesOf } from '../unit-values';
 import { watchPlan } from '../watch';
 import type { api, Operation } from '../../api';
 import { openApiDocument } from './openapi';
@@ -151,6 +152,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
     const copy = await getCopy(params.id);
     return { file: copy.image, type: 'application/octet-stream', name: `${copy.called}-${copy.id}.bin` };
   },
+  unitValues: ({ params }) => unitValuesOf(params.id),
+  setUnitValues: ({ params, body }) => setUnitValues(params.id, body.own),
   copyNote: ({ params, body }) => noteCopy(params.id, body.note.trim()),
   copyCompare: ({ params, query }) => compareCopy(params.id, query),
   copyPlan: ({ params, asker }) => planFromCopy(params.id, asker),

@@ -12,6 +12,7 @@ import { LivePanel } from './live-panel';
 import { SeveralPanel } from './several-panel';
 import { SilentPort } from './silent-port';
 import { useBench, type BenchInHand } from './use-bench';
+import { UnitValuesPanel } from './unit-values';
 import { WritePanel } from './write-panel';
 import type { PlanId } from '@/core/plan';
 import type { Bench, Radio } from '@/core/bench';
@@ -109,6 +110,7 @@ function OneRadio({
           <AtItsMoment model={modelById(radio.modelId)!} moment="read" />
         )}
         {radio.port !== null && !busy && <OnCard radio={radio} hand={hand} />}
+        <UnitValuesPanel key={radio.id} radio={radio} />
         <CopiesPanel radio={radio} hand={hand} plans={plans} busy={busy} />
         {!busy && plan && radio.state === 'whole' && (
           <ByHandPanel radio={radio} planId={plan.id} planName={plan.name} />

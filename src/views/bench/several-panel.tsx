@@ -6,59 +6,15 @@ import { useState } from 'react';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
 import type { Batch, Radio } from '@/core/bench';
-import type { SettingInfo } from '@/core/image/settings.schema';
-import { modelById } from '@/core/models';
-import type { PlanId, SettingValue } from '@/core/plan';
+import type { PlanId } from '@/core/plan';
 import { Button, Choice, Scroll, TickField, Trouble } from '@/ui';
 import type { PlanName } from './plan-name';
+import { UnitValueFields, type UnitValues } from './unit-values';
 
-type Own = Record<string, Record<string, SettingValue>>;
+type Own = Record<string, UnitValues>;
 
 /** How often a batch under way is looked at, ms. */
 const LOOK_MS = 300;
-
-/** The fields that a unit may have of its own: the settings of its model that are text, and its number on digital radio. */
-function OwnFields({
-  radio,
-  own,
-  set,
-}: {
-  radio: Radio;
-  own: Record<string, SettingValue>;
-  set: (own: Record<string, SettingValue>) => void;
-}) {
-  const settings = useQuery({
-    queryKey: ['settings', radio.modelId],
-    queryFn: () => call(radioApi.modelSettings, { params: { id: radio.modelId } }),
-  });
-  const ownId = modelById(radio.modelId)?.digital?.ownId;
-  const read = (setting: SettingInfo, text: string): SettingValue | undefined => {
-    if (setting.kind !== 'number') return text === '' ? undefined : text;
-    const figures = text.replace(/\D/g, '');
-    return figures === '' ? undefined : Math.min(Number(figures), setting.most);
-  };
-  return (settings.data?.settings ?? []).flatMap((setting) =>
-    setting.kind !== 'text' && setting.key !== ownId ? (
-      []
-    ) : (
-      <label key={setting.key} className="flex items-center gap-1.5 text-[12px] text-soft">
-        {setting.label}
-        <input
-          className="mono w-24 rounded-md border border-line-strong bg-sheet px-1.5 py-0.5 text-[13px] text-ink"
-          aria-label={`${setting.label} of ${radio.called}`}
-          {...(setting.kind === 'text' ? { maxLength: setting.length } : { inputMode: 'numeric' as const })}
-          placeholder="the plan’s"
-          value={String(own[setting.key] ?? '')}
-          onChange={(event) => {
-            const { [setting.key]: _, ...rest } = own;
-            const value = read(setting, event.target.value);
-            set(value === undefined ? rest : { ...rest, [setting.key]: value });
-          }}
-        />
-      </label>
-    ),
-  );
-}
 
 /** One plan to several radios: which, what is each one's own, in a row or at once; then what came of each. */
 export function SeveralPanel({
@@ -157,10 +113,10 @@ export function SeveralPanel({
               >
                 {radio.model} <span className="mono text-soft">{radio.called}</span>
               </TickField>
-              <OwnFields
+              <UnitValueFields
                 radio={radio}
-                own={own[radio.id] ?? {}}
-                set={(fields) => setOwn((before) => ({ ...before, [radio.id]: fields }))}
+                values={own[radio.id] ?? {}}
+                onChange={(values) => setOwn((before) => ({ ...before, [radio.id]: values }))}
               />
             </li>
           ))}

@@ -86,8 +86,13 @@ export const format: Format = {
       label: 'A position every, s',
       codec: { kind: 'choice', at: 0x0082, shift: 0, width: 3, values: [30, 60, 120, 300, 600] },
     },
-    { key: 'aprsCall', label: 'Call sign of the APRS modem', codec: { kind: 'text', at: 0x0088, bytes: 9 } },
-    { key: 'greeting', label: 'Greeting', codec: { kind: 'text', at: 0x0098, bytes: 12 } },
+    {
+      key: 'aprsCall',
+      label: 'Call sign of the APRS modem',
+      unitOwn: true,
+      codec: { kind: 'text', at: 0x0088, bytes: 9 },
+    },
+    { key: 'greeting', label: 'Greeting', unitOwn: true, codec: { kind: 'text', at: 0x0098, bytes: 12 } },
   ],
   checksums: [{ kind: 'sum16', at: 0x5ffe, from: 0x0080, to: 0x5ffd }],
 };

@@ -179,7 +179,7 @@ export const format: Format = {
       label: 'Time-out, s',
       codec: { kind: 'choice', at: 0x0102, shift: 0, width: 3, values: [0, 60, 180, 300, 600] },
     },
-    { key: 'greeting', label: 'Greeting', codec: { kind: 'text', at: 0x0110, bytes: 7 } },
+    { key: 'greeting', label: 'Greeting', unitOwn: true, codec: { kind: 'text', at: 0x0110, bytes: 7 } },
   ],
   checksums: [{ kind: 'sum16', at: 0x7ffe, from: 0x0100, to: 0x7ffd }],
 };

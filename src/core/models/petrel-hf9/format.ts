@@ -86,7 +86,7 @@ export const format: Format = {
     { key: 'shift6m', label: 'Shift on 6 m', codec: { kind: 'bcd', at: 0x0093, bytes: 3, unit: 1_000 } },
     { key: 'shift2m', label: 'Shift on 2 m', codec: { kind: 'bcd', at: 0x0096, bytes: 3, unit: 1_000 } },
     { key: 'shift70cm', label: 'Shift on 70 cm', codec: { kind: 'bcd', at: 0x0099, bytes: 3, unit: 1_000 } },
-    { key: 'greeting', label: 'Greeting', codec: { kind: 'text', at: 0x00a0, bytes: 12 } },
+    { key: 'greeting', label: 'Greeting', unitOwn: true, codec: { kind: 'text', at: 0x00a0, bytes: 12 } },
   ],
   checksums: [{ kind: 'sum16', at: 0x1ffe, from: 0x0080, to: 0x1ffd }],
 };

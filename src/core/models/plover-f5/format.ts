@@ -91,6 +91,7 @@ export const format: Format = {
     {
       key: 'ownCall',
       label: 'Own call sign, digital',
+      unitOwn: true,
       part: 'SET.TXT',
       codec: { kind: 'text', at: 10, bytes: 10 },
     },

@@ -95,8 +95,8 @@ function Typed({
     if (text.trim() === '') return onChange(info.key, undefined);
     if (info.kind === 'text') return onChange(info.key, text.trim().slice(0, info.length));
     const number = Number(text);
-    if (!Number.isInteger(number) || number < 0 || number * info.unit > info.most)
-      return setProblem(`A whole number up to ${info.most / info.unit}.`);
+    if (!Number.isInteger(number) || number * info.unit < info.least || number * info.unit > info.most)
+      return setProblem(`Type a whole number from ${info.least / info.unit} to ${info.most / info.unit}.`);
     setProblem('');
     onChange(info.key, number * info.unit);
   };
