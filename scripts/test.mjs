@@ -36,6 +36,14 @@ const env = {
   NEXT_TELEMETRY_DISABLED: '1',
   CI: 'true',
 };
+/** Seconds that the cores of this machine have computed, and waited for their host, since it was switched on; null where it does not say. */
+function machineSeconds() {
+  const [user, nice, system, , , , , steal] = existsSync('/proc/stat')
+    ? readFileSync('/proc/stat', 'utf8').split('\n', 1)[0].split(/\s+/).slice(1).map(Number)
+    : [];
+  return user === undefined ? null : { computed: (user + nice + system) / 100, waited: steal / 100 };
+}
+const before = machineSeconds();
 const began = Date.now();
 const failedSteps = [];
 let passed = 0;
@@ -115,5 +123,13 @@ if (only.length > 0) {
 
 if (failedSteps.length > 0) console.log(`\nFailed: ${failedSteps.join(', ')}`);
 console.log(`\nTook ${seconds()}`);
+if (before) {
+  // Of a machine that shares its cores with others a time alone says little.
+  const { computed, waited } = machineSeconds();
+  const [work, wait] = [computed - before.computed, waited - before.waited].map(Math.round);
+  console.log(
+    `${availableParallelism()} cores computed ${work} s in all, and waited ${wait} s for their host`,
+  );
+}
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failedSteps.length > 0 || failed > 0 || passed === 0 ? 1 : 0);
