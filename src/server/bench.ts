@@ -67,13 +67,20 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
   const copy = await newestCopy(radioId);
   const own = copy ? modelOfImage(copy.image, model, copy.called) : model;
   const fitted = fit(plan, own);
-  const findings = check(plan, own, fitted);
+  // An ID that the radio has, and that nothing replaces, stays: nobody need be warned.
+  const inRadio = copy ? ownIdIn(copy.image, model) : null;
+  const idSetting = model.digital?.ownId;
+  const checked =
+    idSetting !== undefined && inRadio !== null && plan.settings[model.id]?.[idSetting] === undefined
+      ? withUnitValues(plan, model, { [idSetting]: inRadio })
+      : plan;
+  const findings = check(checked, own, fitted);
   const { heldBack, ...content } = contentToWrite(plan, own, fitted, findings);
   const stopped = new Set(heldBack.map(({ id }) => id));
   const held = copy && decodeImage(copy.image, model);
   const byId = new Map(plan.channels.map((channel) => [channel.id, channel]));
-  const set = model.digital && content.settings[model.digital.ownId];
-  const ownId = typeof set === 'number' ? set : copy ? ownIdIn(copy.image, model) : null;
+  const set = idSetting !== undefined && content.settings[idSetting];
+  const ownId = typeof set === 'number' ? set : inRadio;
   const alike = ownId ? await othersWithId(radioId, ownId) : [];
   return {
     radioId,

@@ -72,6 +72,8 @@ test('before a write it is said that another radio has the same own ID', async (
   expect((await previewWrite(two.id, plan.id)).cautions.map(({ text }) => text)).toContainEqual(
     expect.stringContaining('the radio’s own ID is not set'),
   );
+  // The first radio has one, which stays.
+  expect(await ids(one.id, plan.id)).toEqual([]);
 });
 
 test('a unit keeps its ID: it is written whatever the plan sets, named before, and no copy of another unit replaces it', async () => {

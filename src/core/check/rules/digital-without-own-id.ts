@@ -16,7 +16,7 @@ const digital = remembered((channels: readonly Channel[]): Hit[] =>
             say: () => ({
               severity: 'caution',
               field: 'mode',
-              text: 'Nobody sees who calls, and a network may refuse it: the radio’s own ID is not set.',
+              text: 'Nobody sees who calls, and a network may refuse it: the radio’s own ID is not set. Set it on the Bench, among the values of this unit.',
             }),
           },
         ],
