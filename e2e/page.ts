@@ -160,16 +160,28 @@ export async function atRest(page: Page): Promise<void> {
   });
 }
 
-/** The selector of a cell of the channel table, scrolled to; by slot and column. */
+/**
+ * The selector of a cell of the channel table, scrolled to; by slot and column. It names the channel, so that it means the same cell
+ * though the rows are others a moment later.
+ */
 export async function cell(page: Page, slot: number, column: string): Promise<string> {
   const figures = String(slot).padStart(3, '0');
   const find = () =>
-    page.evaluate((wanted) => {
-      const row = [...document.querySelectorAll('[role=grid] [data-column=slot]')].find(
-        (element) => element.textContent === wanted,
-      );
-      return row?.getAttribute('data-row') ?? null;
-    }, figures);
+    page.evaluate(
+      (wanted, name) => {
+        const there = [...document.querySelectorAll('[role=grid] [data-column=slot]')].find(
+          (element) => element.textContent === wanted,
+        );
+        if (!there) return null;
+        const channel = there.closest('[role=row]')?.getAttribute('data-channel');
+        // The empty row has none yet.
+        return channel
+          ? `[role=row][data-channel="${channel}"] [data-column="${name}"]`
+          : `#cell-${there.getAttribute('data-row')}-${name}`;
+      },
+      figures,
+      column,
+    );
   const scroll = (top: number) =>
     page.evaluate((y) => {
       const scroller = document.querySelector('[role=grid]')!;
@@ -177,17 +189,18 @@ export async function cell(page: Page, slot: number, column: string): Promise<st
       return scroller.scrollTop >= scroller.scrollHeight - scroller.clientHeight - 1;
     }, top);
   await page.waitForSelector('[role=grid] [role=rowgroup] [role=row]');
-  for (let top = 0, end = false; ; top += 250) {
-    const row = await find();
-    if (row !== null) {
-      const selector = `#cell-${row}-${column}`;
-      await page.$eval(selector, (element) => element.scrollIntoView({ block: 'center' }));
-      return selector;
+  return until(`slot ${figures} in the table`, async () => {
+    for (let top = 0, end = false; ; top += 250) {
+      const selector = await find();
+      if (selector !== null) {
+        await page.$eval(selector, (element) => element.scrollIntoView({ block: 'center' }));
+        return selector;
+      }
+      if (end) return null;
+      end = await scroll(top);
+      await framesDrawn(page);
     }
-    if (end) throw new Error(`There is no slot ${figures}`);
-    end = await scroll(top);
-    await framesDrawn(page);
-  }
+  });
 }
 
 /** Types into a cell as a person does: click, type over, Enter. */
