@@ -2,8 +2,8 @@ import { ElementHandle, type ClickOptions } from 'puppeteer-core';
 import { until } from './world';
 
 /**
- * A click aims at a place, and what stands there may just be moving: a heading grows, a finding arrives. So every click waits
- * until its target rests and is not covered, and a press that lands on something else is kept from the page and made again.
+ * A click goes to a point, and the element at that point may be moving: a heading grows, a finding arrives. So every click waits
+ * until its target stays in place and is not covered. A press that hits another element is cancelled and repeated.
  */
 
 interface Aim {
@@ -18,7 +18,7 @@ declare global {
   }
 }
 
-/** Where the element is once two frames have shown it at the same place; null while it moves. */
+/** The point to click once two frames have drawn the element in the same place; null while it moves. */
 async function restingPoint(handle: ElementHandle, offset: ClickOptions['offset']) {
   const before = await handle.clickablePoint(offset).catch(() => null);
   await handle.evaluate(
@@ -28,13 +28,13 @@ async function restingPoint(handle: ElementHandle, offset: ClickOptions['offset'
   return before && after && before.x === after.x && before.y === after.y ? after : null;
 }
 
-/** Has the next press that misses the element kept from the page. Gives what covers the element, or null. */
+/** Cancels the next press if it misses the element. Returns what covers the element, or null. */
 const takeAim = (handle: ElementHandle, point: { x: number; y: number }) =>
   handle.evaluate((element, { x, y }) => {
     const words = (target: EventTarget | null) =>
       target instanceof Element ? target.outerHTML.slice(0, 200) : String(target);
     const there = document.elementFromPoint(x, y);
-    // What lets the pointer through is pressed by way of what holds it.
+    // An element that ignores the pointer is pressed through its container.
     if (!there || !(element.contains(there) || there.contains(element))) return words(there);
     const belongs = (target: EventTarget | null) =>
       target === there || (target instanceof Node && element.contains(target));
@@ -57,7 +57,7 @@ const takeAim = (handle: ElementHandle, point: { x: number; y: number }) =>
     return null;
   }, point);
 
-/** Clicks on what `find` gives, found again where the page has put another element in its place meanwhile. */
+/** Clicks the element that `find` returns, and finds it again if the page has replaced it. */
 export const clickOn = (find: () => Promise<ElementHandle>, options?: ClickOptions): Promise<unknown> =>
   until('an element that stays', async () => {
     try {

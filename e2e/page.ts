@@ -19,8 +19,8 @@ export async function makeBrowser(): Promise<{
 }> {
   const profile = mkdtempSync(join(tmpdir(), 'veridon-browser-'));
   const options = launchOptions(CHROMIUM, profile);
-  // Pages here live for seconds: compiling their hot code costs more than it saves. The tree of names is made when it is asked
-  // for, not kept up with every change of the page.
+  // Pages here live for seconds: compiling their hot code costs more than it saves. The accessibility
+  // tree is built when a test needs it, not on every change of the page.
   const browser = await puppeteer.launch({
     ...options,
     args: [...(options.args ?? []), '--js-flags=--no-opt --no-maglev', '--disable-renderer-accessibility'],
