@@ -4,6 +4,7 @@ const withNext = nextJest({ dir: './' });
 const shared = {
   cacheDirectory: '<rootDir>/.build/jest',
   testEnvironment: 'node',
+  setupFilesAfterEnv: ['<rootDir>/scripts/jest-setup.cjs'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   modulePathIgnorePatterns: ['<rootDir>/.next/', '<rootDir>/.data/', '<rootDir>/.build/'],
 };

@@ -2,7 +2,7 @@
 /** @type {import('next').NextConfig} */
 const config = {
   serverExternalPackages: ['@electric-sql/pglite', 'fs-native-extensions', 'pg'],
-  // ES modules, which the tests load as what they are compiled to.
+  // ES modules, which the tests load as what they are compiled to. The first is used by a test alone.
   transpilePackages: [
     '@sindresorhus/transliterate',
     'd3-geo',

@@ -326,7 +326,11 @@ export const anyImageOf = (model: Model): fc.Arbitrary<Uint8Array> => {
   const drawn = Math.min(bytesOf(model), 32_749);
   return fc
     .uint8Array({ minLength: drawn, maxLength: drawn, size: 'max' })
-    .map((stretch) => Uint8Array.from({ length: bytesOf(model) }, (_, at) => stretch[at % drawn]!))
+    .map((stretch) => {
+      const image = new Uint8Array(bytesOf(model));
+      for (let at = 0; at < image.length; at += drawn) image.set(stretch.subarray(0, image.length - at), at);
+      return image;
+    })
     .map((image) =>
       formatOf(model).container.kind === 'lines'
         ? image.map((byte, at) => (empty[at] === 0x0d || empty[at] === 0x0a ? empty[at] : byte))

@@ -5,7 +5,13 @@
  * Use it in place of fast-check: `import * as fc from '…/property.test.kit'`.
  */
 import { seed, USUAL_SEED } from '../../scripts/seed.mjs';
-import { assert as assertPlain, type IAsyncProperty, type IProperty, type Parameters } from 'fast-check';
+import {
+  assert as assertPlain,
+  string,
+  type IAsyncProperty,
+  type IProperty,
+  type Parameters,
+} from 'fast-check';
 
 export * from 'fast-check';
 export { seed as SEED };
@@ -28,6 +34,13 @@ export function assert<Ts>(
   const all = { seed, ...parameters, numRuns: numRuns * RUNS_FACTOR };
   return assertPlain(property as IProperty<Ts>, all);
 }
+
+let oneCharacter: ReturnType<typeof string> | undefined;
+/** Any text of Unicode. Its alphabet is made once: that takes a third of a second. */
+export const anyText = (maxLength?: number) => {
+  oneCharacter ??= string({ unit: 'binary', minLength: 1, maxLength: 1 });
+  return string({ unit: oneCharacter, maxLength });
+};
 
 /** Expects a count of what a generator reached to be at least `least`; only checked with the usual seed, like `tally`. */
 export function expectReached(what: string, count: number, least: number) {

@@ -41,7 +41,7 @@ test.each([
 
 /** Any text, halves of characters and NUL among it. */
 const anyText = fc
-  .string({ unit: 'binary', maxLength: 60 })
+  .anyText(60)
   .chain((whole) =>
     fc
       .array(fc.tuple(fc.nat(60), fc.constantFrom('\ud83d', '\ude00', '\0', '\u0301', '👨‍👩‍👧')))

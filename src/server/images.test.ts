@@ -29,7 +29,7 @@ test('an image is opened as a plan, changed, and saved again with all that is no
   const read = decodeImage(saved, gannetM8);
   expect(read.ok && read.value.channels[0]!.name).toBe('Other');
   const mask = ownedMask(gannetM8);
-  for (let at = 0; at < memory.length; at++) expect(saved[at]! & ~mask[at]!).toBe(memory[at]! & ~mask[at]!);
+  expect(saved.map((byte, at) => byte & ~mask[at]!)).toEqual(memory.map((byte, at) => byte & ~mask[at]!));
   // the name in seven bytes and the checksum: “Calling” becomes “Other  ”
   const bytes = await imageBytes(plan.id, 0x100c);
   expect(bytes).toMatchObject({ length: 0x8000, from: 0x1000, changed: 9 });

@@ -1,3 +1,4 @@
+import { remembered } from '../remember';
 import { fail, ok, type Result } from '../result';
 import { setBits, type CodecContext, type FieldValue } from './codec';
 import { ownedBits, readField, writeField, type Codec } from './field';
@@ -17,17 +18,41 @@ export interface Tables {
 
 const bitOf = (start: number, index: number) => [start + (index >> 3), 1 << (index & 7)] as const;
 
+/** A field of a layout: where the record of its first row begins, and how far it is to that of the next. */
+interface Column {
+  field: string;
+  /** Null for a column of bits, whose codec is another one in each row. */
+  codec: Codec | null;
+  start: number;
+  stride: number;
+}
+
+/** The fields of a layout. Worked out once: a format has thousands of rows of the same fields. */
+const columnsOf = remembered((format: Pick<Format, 'container'>) =>
+  remembered((layout: Layout): readonly Column[] => {
+    const of = (row: Layout['row'], start: number, stride: number): Column[] =>
+      Object.entries(row).map(([field, codec]) => ({ field, codec, start, stride }));
+    return [
+      ...of(layout.row, partStart(format, layout.part) + layout.at, layout.stride),
+      ...(layout.columns ?? []).flatMap((column) => {
+        const start = partStart(format, column.part) + column.at;
+        return column.kind === 'table'
+          ? of(column.row, start, column.stride)
+          : [{ field: column.field, codec: null, start, stride: 0 }];
+      }),
+    ];
+  }),
+);
+
+const bitCodecs: Codec[] = [];
+/** The codec of a row's bit in a column of bits. */
+const bitCodec = (index: number): Codec =>
+  (bitCodecs[index] ??= { kind: 'flag', at: index >> 3, bit: index & 7 });
+
 /** Where each field of a row stands: its codec and where the record begins from which it counts. */
 function* fieldsOf(format: Format, layout: Layout, index: number): Generator<[string, Codec, number]> {
-  const base = partStart(format, layout.part) + layout.at + index * layout.stride;
-  for (const [field, codec] of Object.entries(layout.row)) yield [field, codec, base];
-  for (const column of layout.columns ?? []) {
-    const start = partStart(format, column.part) + column.at;
-    if (column.kind === 'table')
-      for (const [field, codec] of Object.entries(column.row))
-        yield [field, codec, start + index * column.stride];
-    else yield [column.field, { kind: 'flag', at: index >> 3, bit: index & 7 }, start];
-  }
+  for (const { field, codec, start, stride } of columnsOf(format)(layout))
+    yield [field, codec ?? bitCodec(index), start + index * stride];
 }
 
 /** Every field of every row of a layout: the row's number, the field, its codec, and where its record begins. */
@@ -39,10 +64,6 @@ export function* fieldsIn(
     for (const [field, codec, base] of fieldsOf(format, layout, index))
       yield { number: layout.first + index, field, codec, base };
 }
-
-/** True for columns of bits, which are cleared in rows that are not there; of fields all bits are set. */
-const isBit = (layout: Layout, field: string) =>
-  (layout.columns ?? []).some((column) => column.kind === 'bitmap' && column.field === field);
 
 function readCount(image: Uint8Array, start: number, bytes: number): number {
   let count = 0;
@@ -107,12 +128,10 @@ export function writeTables(
     const there = Array.from({ length: layout.count }, (_, index) => byIndex.has(index));
     writePresence(image, format, layout, there);
     for (const [index, is] of there.entries())
-      for (const [field, codec, from] of fieldsOf(format, layout, index)) {
-        if (is) writeField(image, from, codec, byIndex.get(index)!.fields[field]!, context);
-        else
-          for (const [at, mask] of ownedBits(codec))
-            setBits(image, from + at, mask, isBit(layout, field) ? 0 : empty);
-      }
+      if (is)
+        for (const [field, codec, from] of fieldsOf(format, layout, index))
+          writeField(image, from, codec, byIndex.get(index)!.fields[field]!, context);
+      else clearRow(image, format, layout, index, empty);
   }
   for (const { key, part, codec } of format.settings)
     if (Object.hasOwn(settings, key))
@@ -124,6 +143,35 @@ export function writeTables(
     image[at + 1] = sum >> 8;
   }
   return image;
+}
+
+/** The bytes of a layout's fields, by record: those that are a field's as a whole, in runs, and those of which some bits are. */
+const stretchesOf = remembered((format: Pick<Format, 'container'>) =>
+  remembered((layout: Layout) =>
+    columnsOf(format)(layout).flatMap(({ codec, start, stride }) => {
+      if (!codec) return [];
+      const whole: { from: number; to: number }[] = [];
+      const parts: { at: number; mask: number }[] = [];
+      for (const [at, mask] of [...ownedBits(codec)].sort(([a], [b]) => a - b)) {
+        const last = whole[whole.length - 1];
+        if (mask !== 0xff) parts.push({ at, mask });
+        else if (last?.to === at) last.to++;
+        else whole.push({ from: at, to: at + 1 });
+      }
+      return { start, stride, whole, parts };
+    }),
+  ),
+);
+
+/** Empties a row that is not there: its bits in columns of bits are cleared, those of its fields are set as in `empty`. */
+function clearRow(image: Uint8Array, format: Format, layout: Layout, index: number, empty: number): void {
+  for (const { start, stride, whole, parts } of stretchesOf(format)(layout)) {
+    const base = start + index * stride;
+    for (const { from, to } of whole) image.fill(empty, base + from, base + to);
+    for (const { at, mask } of parts) image[base + at] = (image[base + at]! & ~mask) | (empty & mask);
+  }
+  for (const { codec, start } of columnsOf(format)(layout))
+    if (!codec) setBits(image, ...bitOf(start, index), 0);
 }
 
 /** What was read; `odd` names what made no sense and was left out. */

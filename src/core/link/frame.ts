@@ -47,10 +47,12 @@ const eight = (from: number, step: (rest: number) => number) => {
   return rest;
 };
 // What a byte makes of an empty rest: a pass counts hundreds of thousands of them.
-const CRC16 = BYTES.map((byte) =>
+const CRC16 = Uint16Array.from(BYTES, (byte) =>
   eight(byte << 8, (rest) => (rest & 0x8000 ? (rest << 1) ^ 0x1021 : rest << 1) & 0xffff),
 );
-const CRC32 = BYTES.map((byte) => eight(byte, (rest) => (rest & 1 ? (rest >>> 1) ^ 0xedb88320 : rest >>> 1)));
+const CRC32 = Int32Array.from(BYTES, (byte) =>
+  eight(byte, (rest) => (rest & 1 ? (rest >>> 1) ^ 0xedb88320 : rest >>> 1)),
+);
 
 /** CRC-16/XMODEM; its published check value for the text “123456789” is 0x31C3. */
 export function crc16(bytes: Uint8Array, from = 0, to = bytes.length): number {
@@ -61,8 +63,8 @@ export function crc16(bytes: Uint8Array, from = 0, to = bytes.length): number {
 
 /** CRC-32 (ISO/IEC 8802-3, reflected polynomial EDB88320); its published check value for “123456789” is CBF43926. */
 export function crc32(bytes: Uint8Array): number {
-  let crc = 0xffffffff;
-  for (const byte of bytes) crc = (crc >>> 8) ^ CRC32[(crc ^ byte) & 0xff]!;
+  let crc = -1;
+  for (let i = 0; i < bytes.length; i++) crc = (crc >>> 8) ^ CRC32[(crc ^ bytes[i]!) & 0xff]!;
   return ~crc >>> 0;
 }
 

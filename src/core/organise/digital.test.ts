@@ -40,8 +40,12 @@ function sound(p: Plan, model: Model): void {
   const [groups, lists, scans] = [held.talkgroups, held.receiveLists, held.scanLists].map(numbers);
   for (const set of [groups!, lists!, scans!]) set.add(null);
   for (const { digital: own, scanList = null } of held.channels) {
-    expect(groups!.has(own?.talkgroup ?? null) && lists!.has(own?.receiveList ?? null)).toBe(true);
-    expect(scans!.has(scanList)).toBe(true);
+    if (
+      !groups!.has(own?.talkgroup ?? null) ||
+      !lists!.has(own?.receiveList ?? null) ||
+      !scans!.has(scanList)
+    )
+      throw new Error(`A channel names what the radio does not hold: ${JSON.stringify({ own, scanList })}`);
   }
   for (const { slots: of, knob = [], scanList = null } of held.zones) {
     expect(of.every((slot) => slots.has(slot)) && new Set(of).size === of.length).toBe(true);

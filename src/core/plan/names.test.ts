@@ -1,5 +1,8 @@
 import * as fc from '../property.test.kit';
+import transliterate from '@sindresorhus/transliterate';
 import { fillTemplate, fitName, foldName, tellApart } from '.';
+import LETTERS from './letters.json';
+import { latin } from './names';
 
 const characters = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789 -/+.*';
 const SIX = { length: 6, characters };
@@ -45,6 +48,30 @@ describe('the name fitter', () => {
     expect(foldName('Мост', SIX)).toBe('MOST');
     expect(foldName('Όρος', SIX)).toBe('OROS');
     expect(foldName('丘', SIX)).toBe('');
+  });
+
+  test('the table of letters says what the transliteration package says, alone and one after the other', () => {
+    const expected = (text: string) => {
+      const plain = text.normalize('NFKD').replace(/(?<=\p{Script=Latin})\p{M}+/gu, '');
+      // Signs of ASCII that can be accents (^ and `) stay where nothing else is written otherwise.
+      return /^\p{ASCII}*$/u.test(plain) ? plain : transliterate(plain.normalize('NFC'));
+    };
+    // Every character of the first plane, those of the signs above it, and all that the table has.
+    const all = Array.from({ length: 0x1_f800 }, (_, code) => code)
+      .filter((code) => code < 0xd800 || (code > 0xdfff && code <= 0xffff) || code >= 0x1_f000)
+      .map((code) => String.fromCodePoint(code));
+    const letters = Object.keys(LETTERS);
+    expect(letters.length).toBeGreaterThan(500);
+    expect([...all, ...letters].filter((letter) => latin(letter) !== expected(letter))).toEqual([]);
+    fc.assert(
+      fc.property(
+        fc.array(fc.oneof(fc.constantFrom(...letters), fc.string({ unit: 'grapheme', maxLength: 2 })), {
+          maxLength: 12,
+        }),
+        (parts) => expect(latin(parts.join(''))).toBe(expected(parts.join(''))),
+      ),
+      { numRuns: 500 },
+    );
   });
 
   test('abbreviations go by the word, whatever its case', () => {

@@ -1,7 +1,7 @@
-import transliterate from '@sindresorhus/transliterate';
 import { fail, ok, type Result } from '../result';
 import { cutText } from '../text';
 import { ABBREVIATIONS, type Abbreviations } from './abbreviations';
+import LETTERS from './letters.json';
 
 /** What a model's display can write. */
 export interface NameRules {
@@ -17,14 +17,36 @@ export interface FittedName {
   how: FittedHow;
 }
 
+/** What is written with each letter of another script, and with each sign; scripts/write-letters.mjs makes the table. */
+const LATIN_LETTERS = new Map(Object.entries(LETTERS));
+const LONGEST_LETTER = Math.max(...[...LATIN_LETTERS.keys()].map(({ length }) => length));
+
+/** A text with the letters of the table written in Latin ones, the longest first where two begin alike. */
+function transliterate(text: string): string {
+  let written = '';
+  for (let at = 0; at < text.length;) {
+    let length = LONGEST_LETTER;
+    while (length > 0 && !LATIN_LETTERS.has(text.slice(at, at + length))) length--;
+    const letter = length > 0 ? text.slice(at, at + length) : String.fromCodePoint(text.codePointAt(at)!);
+    written += LATIN_LETTERS.get(letter) ?? letter;
+    at += letter.length;
+  }
+  return written;
+}
+
 /**
- * The name in Latin letters without accents: accents of Latin letters fall off, letters that are more than an accent (Ł, đ,
- * Þ) and other scripts are written in Latin ones as far as the package knows them.
+ * The name in Latin letters without accents: accents of Latin letters are removed; letters that are more than an accent (Ł, đ,
+ * Þ) and other scripts are written in Latin letters as far as the table knows them.
  */
-function latin(name: string): string {
+export function latin(name: string): string {
   const plain = name.normalize('NFKD').replace(/(?<=\p{Script=Latin})\p{M}+/gu, '');
   // eslint-disable-next-line no-control-regex -- what is left is looked at by its range
-  return /[^\x00-\x7f]/.test(plain) ? transliterate(plain.normalize('NFC')) : plain;
+  if (!/[^\x00-\x7f]/.test(plain)) return plain;
+  return transliterate(plain.normalize('NFC'))
+    .normalize('NFD')
+    .replace(/\p{Diacritic}/gu, '')
+    .normalize()
+    .replace(/\p{Pd}/gu, '-');
 }
 
 /**

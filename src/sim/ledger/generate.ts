@@ -1,7 +1,7 @@
 import { CODES, codeFigures, formatTone, TONES } from '../../core/radio';
 import type { LedgerRow } from '../../core/directory';
 import { pick, seeded } from '../random';
-import { generateRegister } from '../register/generate';
+import { usualRegister } from '../register/generate';
 import { ISLANDS, pointOn, TOWNS } from '../register/gazetteer';
 
 const SERVICES = 640;
@@ -47,9 +47,7 @@ const round = (degrees: number) => Math.round(degrees * 10_000) / 10_000;
 /** The Isles Ledger: the same services on every machine. Some of them stand in the Relay Register too, a little otherwise. */
 export function generateLedger(): LedgerRow[] {
   const random = seeded(640_1952);
-  const known = generateRegister().filter(
-    ({ service }) => service === 'public safety' || service === 'marine',
-  );
+  const known = usualRegister().filter(({ service }) => service === 'public safety' || service === 'marine');
   return Array.from({ length: SERVICES }, (_, index): LedgerRow => {
     const number = `IL/${String(1000 + index)}`;
     const since = `${2015 + Math.floor(random() * 11)}-${String(1 + Math.floor(random() * 12)).padStart(2, '0')}-01`;

@@ -168,6 +168,10 @@ export function generateRegister(): RegisterRow[] {
   return rows.map(withGroups);
 }
 
+let usual: readonly RegisterRow[] | undefined;
+/** The rows of the Relay Register, made once. Nobody changes them. */
+export const usualRegister = (): readonly RegisterRow[] => (usual ??= generateRegister());
+
 /** Talkgroups of the whole network, in the time slot that carries them everywhere. */
 const WIDE: readonly [name: string, number: number, slot: 1 | 2, encrypted?: true][] = [
   ['Isles', 100, 1],

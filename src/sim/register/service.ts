@@ -5,7 +5,7 @@ import { distanceKm } from '../../core/radio';
 import { meet, type DirectoryFault } from '../directory-faults';
 import { findTowns } from './gazetteer';
 import { seeded } from '../random';
-import { generateRegister } from './generate';
+import { usualRegister } from './generate';
 
 const querySchema = z.object({
   lat: z.coerce.number().min(-90).max(90),
@@ -41,9 +41,14 @@ const reshaped = (row: unknown) => {
   };
 };
 
+const outputsOf = (rows: readonly RegisterRow[]) =>
+  Float64Array.from(rows, ({ output_mhz }) => Number(output_mhz) * 1e6);
+
 /** The Relay Register and the gazetteer: what answers under /register. */
 export class RegisterService {
-  private rows = generateRegister();
+  private rows = usualRegister();
+  /** The output of each row, Hz. */
+  private outputs = outputsOf(this.rows);
   private fault: DirectoryFault = { kind: 'none' };
 
   /** Changes rows, each dated today; a new one wants every field. False where one does not have them. */
@@ -57,16 +62,19 @@ export class RegisterService {
     }
     for (const ref of drop) byRef.delete(ref);
     this.rows = [...byRef.values()];
+    this.outputs = outputsOf(this.rows);
     return true;
   }
 
   /** Who is on the air just now on a frequency, Hz: a station of the register, for a quarter of a minute now and then; null where nobody is. */
   onAir(hz: number, now: number): string | null {
     const part = Math.floor(now / ON_AIR_MS);
-    const heard = this.rows.find(
-      ({ ref, output_mhz }, at) =>
-        Math.abs(Number(output_mhz) * 1e6 - hz) < 3000 && seeded(part * 7919 + at + ref.length)() < 0.3,
+    // Each radio of the bench asks whenever somebody looks at it, and few rows are near its frequency.
+    const at = this.outputs.findIndex(
+      (output, row) =>
+        Math.abs(output - hz) < 3000 && seeded(part * 7919 + row + this.rows[row]!.ref.length)() < 0.3,
     );
+    const heard = this.rows[at];
     return heard ? `${heard.call || heard.site}${heard.call && heard.site ? `, ${heard.site}` : ''}` : null;
   }
 

@@ -15,8 +15,8 @@ export const squelchText = defineCodec({
     const [, figures] = /^T(\d{3}\.\d)$/.exec(text) ?? [];
     const tone = figures === undefined ? undefined : Number(figures.replace('.', ''));
     if (tone !== undefined && tones.includes(tone)) return ok({ kind: 'tone', tone });
-    const code = codes.find((one) => codeFigures(one) === text.slice(1));
-    if (/^[NI]/.test(text) && code !== undefined)
+    const code = /^[NI]\d{3}$/.test(text) ? Number(text.slice(1)) : undefined;
+    if (code !== undefined && codes.includes(code))
       return ok({ kind: 'code', code, inverted: text.startsWith('I') });
     return fail(`the tone or code “${text}”`);
   },

@@ -3,6 +3,7 @@ import type { FittedChannel, Model } from '../../../core/models';
 import { formatOf } from '../../../core/models/formats';
 import { blankImage, partStart } from '../../../core/format';
 import type { UnitFacts } from '../../../core/plan';
+import { remembered } from '../../../core/remember';
 import { seeded } from '../../random';
 
 /** A unit on the bench: what is stamped on it, and what it holds when it is new. */
@@ -39,7 +40,11 @@ export const channelsOf =
 export const tone = (tenths: number) => ({ kind: 'tone' as const, tone: tenths });
 
 /** The memory of a new unit: its own serial, region, band edges, counters and calibration, and its first content. */
-export function newMemory({ model, serial, firmware, region, seed, made, content }: UnitSpec): Uint8Array {
+export const newMemory = (unit: UnitSpec): Uint8Array => madeMemory(unit).slice();
+
+const madeMemory = remembered(makeMemory);
+
+function makeMemory({ model, serial, firmware, region, seed, made, content }: UnitSpec): Uint8Array {
   const format = formatOf(model);
   const image = blankImage(format);
   const put = (at: number, text: string) => image.set(new TextEncoder().encode(text), at);
