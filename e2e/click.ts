@@ -3,13 +3,18 @@ import { until } from './world';
 
 /**
  * A click goes to a point, and the element at that point may be moving: a heading grows, a finding arrives. So every click waits
- * until its target stays in place and is not covered. A press that hits another element is cancelled and repeated.
+ * until its target stays in place and is not covered. A press that hits another element is cancelled and repeated. So is one that was lost:
+ * its target was replaced, or could not be pressed for a moment, between the two halves of the click.
  */
 
 interface Aim {
   landed: boolean;
   /** What the press landed on instead. */
   missed: string | null;
+  /** The element was disabled while it was pressed. */
+  disabled: boolean;
+  /** The click has reached the element. */
+  clicked: boolean;
 }
 
 declare global {
@@ -38,19 +43,25 @@ const takeAim = (handle: ElementHandle, point: { x: number; y: number }) =>
     if (!there || !(element.contains(there) || there.contains(element))) return words(there);
     const belongs = (target: EventTarget | null) =>
       target === there || (target instanceof Node && element.contains(target));
-    const aim: Aim = { landed: false, missed: null };
+    const aim: Aim = { landed: false, missed: null, disabled: false, clicked: false };
     const kinds = ['pointerdown', 'mousedown', 'pointerup', 'mouseup', 'click'];
+    const end = () => {
+      for (const kind of kinds) window.removeEventListener(kind, watch, true);
+    };
     const watch = (event: Event) => {
+      // The next press, which has a watch of its own: this one ended without a click.
+      if (event.type === 'pointerdown' && (aim.landed || aim.missed !== null)) return end();
       if (event.type === 'pointerdown') {
         if (belongs(event.target)) aim.landed = true;
         else aim.missed = words(event.target);
       }
+      if (element.matches(':disabled')) aim.disabled = true;
+      if (event.type === 'click' && belongs(event.target)) aim.clicked = true;
       if (aim.missed !== null) {
         event.preventDefault();
         event.stopImmediatePropagation();
       }
-      if (aim.landed || event.type === 'click')
-        for (const kind of kinds) window.removeEventListener(kind, watch, true);
+      if (event.type === 'click') end();
     };
     for (const kind of kinds) window.addEventListener(kind, watch, true);
     window.veridonAim = aim;
@@ -84,9 +95,18 @@ ElementHandle.prototype.click = async function click(this: ElementHandle, option
       if (covered !== null) return false;
       await plainClick.call(this, options);
       // A click that opened another page has landed, and left nothing to ask.
-      const missed = await this.evaluate(() => window.veridonAim?.missed ?? null).catch(() => null);
-      if (missed !== null) last = `landed on ${missed}`;
-      return missed === null;
+      const aim = await this.evaluate((element) => ({
+        ...window.veridonAim,
+        // An option of a list is taken when the pointer is let go, and is gone then.
+        gone: !element.isConnected && element.matches('button, a'),
+      })).catch(() => null);
+      if (!aim) return true;
+      if (aim.missed) last = `landed on ${aim.missed}`;
+      else if (aim.landed && !aim.clicked && aim.gone)
+        throw new Error('The element was detached while it was pressed');
+      else if (aim.landed && !aim.clicked && aim.disabled) last = 'it is disabled';
+      else return true;
+      return false;
     },
   );
 };

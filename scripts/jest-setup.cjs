@@ -1,4 +1,4 @@
-/* global expect */
+/* global expect, Buffer */
 // Jest compares bytes one by one, which takes seconds for a few hundred memories of radios.
 expect.addEqualityTesters([
   (one, other) =>

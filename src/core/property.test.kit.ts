@@ -7,6 +7,9 @@
 import { seed, USUAL_SEED } from '../../scripts/seed.mjs';
 import {
   assert as assertPlain,
+  constantFrom,
+  integer,
+  oneof,
   string,
   type IAsyncProperty,
   type IProperty,
@@ -35,12 +38,32 @@ export function assert<Ts>(
   return assertPlain(property as IProperty<Ts>, all);
 }
 
-let oneCharacter: ReturnType<typeof string> | undefined;
-/** Any text of Unicode. Its alphabet is made once: that takes a third of a second. */
-export const anyText = (maxLength?: number) => {
-  oneCharacter ??= string({ unit: 'binary', minLength: 1, maxLength: 1 });
-  return string({ unit: oneCharacter, maxLength });
-};
+const SURROGATES = { from: 0xd800, count: 0x800 };
+const anyCharacter = integer({ min: 0, max: 0x10_ffff - SURROGATES.count }).map((nth) =>
+  String.fromCodePoint(nth < SURROGATES.from ? nth : nth + SURROGATES.count),
+);
+/** Keys that objects have already. */
+const KEYS = [
+  '__proto__',
+  'constructor',
+  'hasOwnProperty',
+  'isPrototypeOf',
+  'key',
+  'ref',
+  'toString',
+  'valueOf',
+];
+/**
+ * Any text of Unicode of at most so many characters. fast-check's own takes a second before its first text: it makes a table of all characters,
+ * to find out which texts it could have made.
+ */
+export const anyText = (maxLength = 10) =>
+  oneof(
+    { weight: 12, arbitrary: string({ unit: anyCharacter, maxLength }) },
+    // Most texts are short and plain.
+    { weight: 6, arbitrary: string({ maxLength }) },
+    { weight: 1, arbitrary: constantFrom(...KEYS.filter(({ length }) => length <= maxLength)) },
+  );
 
 /** Expects a count of what a generator reached to be at least `least`; only checked with the usual seed, like `tally`. */
 export function expectReached(what: string, count: number, least: number) {
