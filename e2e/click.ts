@@ -21,26 +21,41 @@ declare global {
   interface Window {
     veridonAim?: Aim;
   }
+  interface Element {
+    /** Chromium's own: scrolls only where the element is not all in view. */
+    scrollIntoViewIfNeeded: () => void;
+  }
 }
 
-/** The point to click once two frames have drawn the element in the same place; null while it moves. */
-async function restingPoint(handle: ElementHandle, offset: ClickOptions['offset']) {
-  const before = await handle.clickablePoint(offset).catch(() => null);
-  await handle.evaluate(
-    () => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))),
-  );
-  const after = await handle.clickablePoint(offset).catch(() => null);
-  return before && after && before.x === after.x && before.y === after.y ? after : null;
-}
+/** The point to click, once two frames have drawn the element in the same place; or why there is none. */
+type Point = { x: number; y: number } | { reason: string };
 
-/** Cancels the next press if it misses the element. Returns what covers the element, or null. */
-const takeAim = (handle: ElementHandle, point: { x: number; y: number }) =>
-  handle.evaluate((element, { x, y }) => {
+/**
+ * Finds the point to click, and cancels the next press if it misses the element. All of it in the page: to ask from outside for each part takes
+ * longer than the click.
+ */
+const takeAim = (handle: ElementHandle): Promise<Point> =>
+  handle.evaluate(async (element): Promise<Point> => {
     const words = (target: EventTarget | null) =>
       target instanceof Element ? target.outerHTML.slice(0, 200) : String(target);
-    const there = document.elementFromPoint(x, y);
+    if (!element.isConnected) throw new Error('The element is detached');
+    /** The middle of what is seen of its first box. */
+    const middle = () => {
+      const box = [...element.getClientRects()].find(({ width, height }) => width >= 1 && height >= 1);
+      if (!box) return null;
+      const [left, top] = [Math.max(0, box.left), Math.max(0, box.top)];
+      const [right, bottom] = [Math.min(innerWidth, box.right), Math.min(innerHeight, box.bottom)];
+      return right - left >= 1 && bottom - top >= 1 ? { x: (left + right) / 2, y: (top + bottom) / 2 } : null;
+    };
+    element.scrollIntoViewIfNeeded();
+    const before = middle();
+    await new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)));
+    const point = middle();
+    if (!before || !point || before.x !== point.x || before.y !== point.y) return { reason: 'it moves' };
+    const there = document.elementFromPoint(point.x, point.y);
     // An element that ignores the pointer is pressed through its container.
-    if (!there || !(element.contains(there) || there.contains(element))) return words(there);
+    if (!there || !(element.contains(there) || there.contains(element)))
+      return { reason: `covered by ${words(there)}` };
     const belongs = (target: EventTarget | null) =>
       target === there || (target instanceof Node && element.contains(target));
     const aim: Aim = { landed: false, missed: null, disabled: false, clicked: false };
@@ -65,8 +80,8 @@ const takeAim = (handle: ElementHandle, point: { x: number; y: number }) =>
     };
     for (const kind of kinds) window.addEventListener(kind, watch, true);
     window.veridonAim = aim;
-    return null;
-  }, point);
+    return point;
+  });
 
 /** Clicks the element that `find` returns, and finds it again if the page has replaced it. */
 export const clickOn = (find: () => Promise<ElementHandle>, options?: ClickOptions): Promise<unknown> =>
@@ -80,20 +95,18 @@ export const clickOn = (find: () => Promise<ElementHandle>, options?: ClickOptio
     }
   });
 
-const plainClick = ElementHandle.prototype.click;
-
 ElementHandle.prototype.click = async function click(this: ElementHandle, options: ClickOptions = {}) {
-  await this.scrollIntoView();
-  let last = 'it moves';
+  const { mouse } = this.frame.page();
+  let last = '';
   await until(
     () => `a click to land: ${last}`,
     async () => {
-      const point = await restingPoint(this, options.offset);
-      if (!point) return false;
-      const covered = await takeAim(this, point);
-      if (covered !== null) last = `covered by ${covered}`;
-      if (covered !== null) return false;
-      await plainClick.call(this, options);
+      const point = await takeAim(this);
+      if ('reason' in point) {
+        last = point.reason;
+        return false;
+      }
+      await mouse.click(point.x, point.y, options);
       // A click that opened another page has landed, and left nothing to ask.
       const aim = await this.evaluate((element) => ({
         ...window.veridonAim,

@@ -101,23 +101,26 @@ export async function sees(page: Page, selector: string, text: string | RegExp):
 
 /** Clicks the button, link or tab with that name, as soon as it is there and can be pressed. */
 export async function press(page: Page, name: string): Promise<void> {
-  // The tree of names is dear to make: it is asked only once something that can be pressed has such a name in it.
-  const mayBeThere = () =>
+  // The tree of names is dear to make: it is asked only for the roles of which something has such a name in it.
+  const rolesThere = () =>
     page.evaluate((wanted) => {
       const flat = (text: string | null) => (text ?? '').replace(/\s+/g, ' ');
       const words = flat(wanted).split(' ');
-      return [...document.querySelectorAll('button, a, [role=button], [role=link], [role=tab]')].some(
-        (one) => {
+      const has = (selector: string) =>
+        [...document.querySelectorAll(selector)].some((one) => {
           const text = flat(
             `${one.getAttribute('aria-label') ?? ''} ${one.textContent} ${one.getAttribute('title') ?? ''}`,
           );
           return words.every((word) => text.includes(word));
-        },
-      );
+        });
+      return [
+        ['button', 'button:not([role]), [role=button]'],
+        ['link', 'a, [role=link]'],
+        ['tab', '[role=tab]'],
+      ].flatMap(([role, selector]) => (has(selector!) ? [role!] : []));
     }, name);
   const find = async () => {
-    if (!(await mayBeThere())) return null;
-    for (const role of ['button', 'link', 'tab']) {
+    for (const role of await rolesThere()) {
       const found = await page.$(`::-p-aria([name="${name}"][role="${role}"])`);
       if (found) return found;
     }

@@ -9,3 +9,5 @@ expect.addEqualityTesters([
       ? true
       : undefined,
 ]);
+// Enough to find the line; of a hundred frames, which Jest sets, each error and each expectation makes a list.
+Error.stackTraceLimit = 20;

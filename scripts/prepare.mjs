@@ -162,8 +162,16 @@ export function prepareDatabase() {
   return resolve(place);
 }
 
-/** Where Debian and others put Chromium. */
-export const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome-stable'];
+/**
+ * Where Debian and others put Chromium. The one without windows, which Debian makes of the same source, comes first: a tenth of the time of a
+ * journey goes into windows that nobody sees.
+ */
+export const CHROMIUM = [
+  '/usr/bin/chromium-headless-shell',
+  '/usr/bin/chromium',
+  '/usr/bin/chromium-browser',
+  '/usr/bin/google-chrome-stable',
+];
 
 /** Finds Chromium, or installs it from Debian's packages where that is allowed; ends the process with a clear word where not. */
 export function wantChromium() {
@@ -171,10 +179,13 @@ export function wantChromium() {
   if (found()) return found();
   console.log('Chromium is missing; installing it from Debian’s packages…');
   const root = process.getuid?.() === 0;
-  if (root && run('apt-get', ['update', '-qq']) === 0)
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+  const install = (name) =>
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], {
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-    });
+    }) === 0;
+  // Older releases have no package of the one without windows.
+  if (root && run('apt-get', ['update', '-qq']) === 0 && !install('chromium-headless-shell'))
+    install('chromium');
   if (found()) return found();
   console.error(
     root

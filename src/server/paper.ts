@@ -12,7 +12,12 @@ import { Problem } from './problem';
 import { inTurn } from './turns';
 
 /** Where Debian and others put Chromium; one can be named. */
-const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome-stable'];
+const PLACES = [
+  '/usr/bin/chromium',
+  '/usr/bin/chromium-headless-shell',
+  '/usr/bin/chromium-browser',
+  '/usr/bin/google-chrome-stable',
+];
 const chromium = (): string | undefined =>
   [process.env.VERIDON_CHROMIUM, ...PLACES].find((path) => path !== undefined && existsSync(path));
 
