@@ -1,5 +1,6 @@
 import type { Content, FittedDigital, FittedTalkgroup, Model } from '../models';
 import {
+  abbreviationsOf,
   ANSWER_WORDS,
   fitName,
   LEVELS,
@@ -107,6 +108,32 @@ export function numbersIn(plan: Plan, model: Model, abbreviations: Abbreviations
     talkgroup: fitTalkgroups(plan, model, abbreviations).numbers,
     receiveList: numbered(plan.receiveLists, model.digital?.receiveLists.count ?? 0),
     scanList: numbered(plan.scanLists, model.scanLists?.count ?? 0),
+  };
+}
+
+/** By the radio's numbers: the records of a plan that they stand for. */
+export type RecordsHeld = Record<
+  keyof Numbers,
+  { ids: ReadonlyMap<number, string>; names: ReadonlyMap<number, string> }
+>;
+
+/** What the numbers of a radio stand for that this plan was written to. */
+export function recordsHeld(plan: Plan, model: Model): RecordsHeld {
+  const { talkgroup, receiveList, scanList } = numbersIn(plan, model, abbreviationsOf(plan));
+  const held = (numbers: ReadonlyMap<string, number>, records: readonly { id: string; name: string }[]) => {
+    const there = records.flatMap(({ id, name }) => {
+      const number = numbers.get(id);
+      return number === undefined ? [] : [{ number, id, name }];
+    });
+    return {
+      ids: new Map(there.map(({ number, id }) => [number, id])),
+      names: new Map(there.map(({ number, name }) => [number, name])),
+    };
+  };
+  return {
+    talkgroup: held(talkgroup, plan.talkgroups),
+    receiveList: held(receiveList, plan.receiveLists),
+    scanList: held(scanList, plan.scanLists),
   };
 }
 

@@ -155,7 +155,8 @@ export function planOfContent(
 }
 
 /** When a channel may send as a plan says it; a radio with a level of its own has the usual one. */
-const politenessOf = (
+/** When a channel may send, as a plan has it. */
+export const politenessOf = (
   { politeness, level }: FittedDigital,
   { digital }: Pick<Model, 'digital'>,
 ): Channel['politeness'] =>

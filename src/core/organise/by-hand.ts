@@ -1,7 +1,8 @@
 import equal from 'fast-deep-equal';
 import { contentToWrite, type WriteContent } from '../check';
 import { compareBesides, type BesideChange } from '../compare';
-import type { RadioContent } from '../image';
+import { POLITENESS_WORDS, recordsHeld, type RecordsHeld } from '../fit';
+import { politenessOf, type RadioContent } from '../image';
 import { placeText, slotsOf, type FittedChannel, type Model } from '../models';
 import {
   channelDefaults,
@@ -49,31 +50,111 @@ export interface ByHandChanges {
 /** Most characters of what an edit is called. */
 export const LABEL_LIMIT = 120;
 
-const FIELDS = ['name', 'rx', 'tx', 'access', 'mode', 'power', 'scan'] as const;
+const FIELDS = [
+  'name',
+  'rx',
+  'tx',
+  'access',
+  'mode',
+  'talkgroup',
+  'receiveList',
+  'politeness',
+  'scanList',
+  'power',
+  'scan',
+] as const;
 type Field = (typeof FIELDS)[number];
+/** Fields that are judged together: a new receive frequency with a transmit that somebody else forbade is a matter for a person. */
+const TOGETHER: readonly (readonly Field[])[] = [
+  ['rx', 'tx'],
+  ['mode', 'access'],
+];
+/** The fields, with those that each is judged together with; in the order of all fields. */
+const withTheirs = (fields: readonly Field[]) =>
+  FIELDS.filter(
+    (field) =>
+      fields.includes(field) ||
+      TOGETHER.some((group) => group.includes(field) && group.some((one) => fields.includes(one))),
+  );
 
-const accessOf = ({ send, expect }: FittedChannel): Channel['access'] => ({ kind: 'analogue', send, expect });
+const accessOf = ({ send, expect, digital }: FittedChannel): Channel['access'] =>
+  digital
+    ? { kind: 'dmr', colourCode: digital.colourCode, timeSlot: digital.timeSlot }
+    : { kind: 'analogue', send, expect };
+
+/** A channel of a radio, and the records of the plan that the radio's numbers stand for. */
+interface Held extends FittedChannel {
+  records: RecordsHeld;
+}
+/** A talkgroup or a list by its id in the plan; by the radio's number where no record of the plan stands there. */
+const linkOf = (number: number | null | undefined, ids: ReadonlyMap<number, string>) =>
+  number ? (ids.get(number) ?? number) : null;
 
 /** A field of what a radio holds, as a plan has it. */
-const valueOf = (held: FittedChannel, field: Field) => (field === 'access' ? accessOf(held) : held[field]);
+function valueOf(held: Held, field: Field) {
+  if (field === 'access') return accessOf(held);
+  if (field === 'talkgroup' || field === 'receiveList')
+    return linkOf(held.digital?.[field], held.records[field].ids);
+  if (field === 'scanList') return linkOf(held.scanList, held.records.scanList.ids);
+  if (field === 'politeness') return held.digital && [held.digital.politeness, held.digital.level];
+  return held[field];
+}
 
-const WORDS: Record<Field, (held: FittedChannel) => string> = {
+const linkWords = (number: number | null | undefined, names: ReadonlyMap<number, string>, what: string) =>
+  number ? `${what} ${names.get(number) ?? number}` : '';
+
+const WORDS: Record<Field, (held: Held) => string> = {
   name: ({ name }) => name.trim() || 'no name',
   rx: ({ rx }) => formatFrequency(rx),
   tx: ({ tx, rx }) =>
     tx === null ? 'listen only' : tx === rx ? 'sends where it receives' : `sends on ${formatFrequency(tx)}`,
   access: (held) => formatAccess(accessOf(held)) || 'open',
   mode: ({ mode }) => mode,
+  talkgroup: ({ digital, records }) =>
+    linkWords(digital?.talkgroup, records.talkgroup.names, 'calls') || 'calls nobody',
+  receiveList: ({ digital, records }) =>
+    linkWords(digital?.receiveList, records.receiveList.names, 'receive list') || 'no receive list',
+  politeness: ({ digital }) =>
+    digital
+      ? `${POLITENESS_WORDS[digital.politeness]}${digital.level === null ? '' : ` from ${digital.level} dBm on`}`
+      : 'analogue',
+  scanList: ({ scanList, records }) =>
+    linkWords(scanList, records.scanList.names, 'scan list') || 'no scan list',
   power: ({ power }) => formatPower(power),
   scan: ({ scan }) => (scan ? 'in the scan' : 'not in the scan'),
 };
-const inWords = (held: FittedChannel, fields: readonly Field[]) =>
+const inWords = (held: Held, fields: readonly Field[]) =>
   fields.map((field) => WORDS[field](held)).join(', ');
-const whole = (held: FittedChannel) => inWords(held, ['name', 'rx', 'tx', 'access']);
+const whole = (held: Held) =>
+  inWords(held, ['name', 'rx', 'tx', 'access', ...(held.digital ? (['talkgroup'] as const) : [])]);
+
+/** What a channel refers to, as far as it is in the plan. */
+function linksOf(held: Held, own: Plan): Partial<Pick<Channel, 'talkgroup' | 'receiveList' | 'scanList'>> {
+  const link = <Id extends string>(field: Field, records: readonly { id: Id }[]) => {
+    const value = valueOf(held, field);
+    return records.find(({ id }) => id === value)?.id ?? null;
+  };
+  return {
+    ...(held.digital && {
+      talkgroup: link('talkgroup', own.talkgroups),
+      receiveList: link('receiveList', own.receiveLists),
+    }),
+    ...(held.scanList !== undefined && { scanList: link('scanList', own.scanLists) }),
+  };
+}
+/** True where a channel of a radio refers to what is not in the plan. */
+const refersElsewhere = (held: Held, own: Plan, fields: readonly Field[]) =>
+  (['talkgroup', 'receiveList', 'scanList'] as const).some(
+    (field) => fields.includes(field) && valueOf(held, field) !== null && !linksOf(held, own)[field],
+  );
 
 /** What a channel is set to, to be as the radio has it in some fields. */
-function setOf(held: FittedChannel, fields: readonly Field[], own: Channel, model: Model): ChannelSet {
+function setOf(held: Held, fields: readonly Field[], own: Channel, plan: Plan, model: Model): ChannelSet {
   const set: ChannelSet = {};
+  const links = linksOf(held, plan);
+  for (const field of ['talkgroup', 'receiveList', 'scanList'] as const)
+    if (fields.includes(field)) Object.assign(set, { [field]: links[field] ?? null });
+  if (fields.includes('politeness') && held.digital) set.politeness = politenessOf(held.digital, model);
   if (fields.includes('rx')) set.rx = held.rx;
   // What follows receive in the plan would follow it there too: both are said.
   if (fields.includes('tx') || fields.includes('rx')) Object.assign(set, { tx: held.tx, txFixed: false });
@@ -91,13 +172,15 @@ function setOf(held: FittedChannel, fields: readonly Field[], own: Channel, mode
   return set;
 }
 
-const newChannel = (held: FittedChannel, id: ChannelId, model: Model): NewChannel => ({
+const newChannel = (held: Held, id: ChannelId, own: Plan, model: Model): NewChannel => ({
   ...channelDefaults(held.rx),
   id,
   name: cutText(held.name.trim(), NAME_LIMIT),
   fitted: { [model.id]: held.name.trim() },
   tx: held.tx,
   access: accessOf(held),
+  ...linksOf(held, own),
+  ...(held.digital && { politeness: politenessOf(held.digital, model) }),
   mode: held.mode,
   power: held.power,
   scan: held.scan,
@@ -116,21 +199,30 @@ export function changedByHand(
 ): ByHandChanges {
   const base: WriteContent = contentToWrite(written, model);
   const now = contentToWrite(own, model);
-  const [then, held] = [byPlace(base.channels), byPlace(radio.channels)];
+  // The radio's numbers are those that the write gave it.
+  const [thenRecords, nowRecords] = [written, own].map((plan) => recordsHeld(plan, model));
+  const having = <C extends FittedChannel>(channels: readonly C[], records: RecordsHeld) =>
+    channels.map((channel) => ({ ...channel, records }));
+  const [then, held] = [
+    byPlace(having(base.channels, thenRecords!)),
+    byPlace(having(radio.channels, thenRecords!)),
+  ];
   const ownById = new Map(own.channels.map((channel) => [channel.id, channel]));
-  const nowById = new Map(now.channels.map((channel) => [channel.id, channel]));
-  const nowByPlace = byPlace(now.channels);
+  const nowChannels = having(now.channels, nowRecords!);
+  const nowById = new Map(nowChannels.map((channel) => [channel.id, channel]));
+  const nowByPlace = byPlace(nowChannels);
   const ownByPlace = new Map(own.channels.map((channel) => [keyOf(channel), channel]));
   const changes: ByHand[] = [];
   const fieldsThat = (differ: (field: Field) => boolean) =>
     FIELDS.filter((field) => (model.storesPower || field !== 'power') && differ(field));
+  const LACKS = 'its talkgroup or list is not in the plan';
 
   /** Puts what the radio has at its place; what the plan has there waits left over then. */
-  const put = (there: FittedChannel): Edit => {
+  const put = (there: Held): Edit => {
     const { first, count } = slotsOf(model, there.list)!;
     const place = {
       name: 'place' as const,
-      channels: [newChannel(there, newId(there), model)],
+      channels: [newChannel(there, newId(there), own, model)],
       placement: 'next-free' as const,
       at: first,
       range: { first, count },
@@ -150,7 +242,7 @@ export function changedByHand(
     };
   };
   /** What the plan puts there likewise is settled, whichever channel it is. */
-  const settled = (key: string, there: FittedChannel | undefined) => {
+  const settled = (key: string, there: Held | undefined) => {
     const mine = nowByPlace.get(key);
     return there && mine
       ? fieldsThat((field) => !equal(valueOf(mine, field), valueOf(there, field))).length === 0
@@ -192,12 +284,17 @@ export function changedByHand(
     const open = fields.filter((field) => !mineNow || !equal(valueOf(mineNow, field), valueOf(there, field)));
     if (open.length === 0) continue;
     const otherwise = mineNow
-      ? open.filter((field) => !equal(valueOf(mineNow, field), valueOf(was, field)))
+      ? withTheirs(open).filter((field) => !equal(valueOf(mineNow, field), valueOf(was, field)))
       : [];
     changes.push({
       ...{ at, place, name: mine.name, what: 'changed', radio: inWords(there, open) },
-      plan: otherwise.length === 0 ? null : inWords(mineNow!, otherwise),
-      edit: { name: 'change', changes: [{ id: mine.id, set: setOf(there, open, mine, model) }] },
+      plan:
+        otherwise.length > 0
+          ? inWords(mineNow!, otherwise)
+          : refersElsewhere(there, own, open)
+            ? LACKS
+            : null,
+      edit: { name: 'change', changes: [{ id: mine.id, set: setOf(there, open, mine, own, model) }] },
     });
   }
   for (const [key, there] of held) {
@@ -207,7 +304,13 @@ export function changedByHand(
     changes.push({
       at: { list: there.list, slot: there.slot },
       ...{ place: placeText(model, there), name: there.name.trim(), what: 'added', radio: whole(there) },
-      plan: mine ? (mineNow ? whole(mineNow) : mine.name) : null,
+      plan: mine
+        ? mineNow
+          ? whole(mineNow)
+          : mine.name
+        : refersElsewhere(there, own, FIELDS)
+          ? LACKS
+          : null,
       edit: put(there),
     });
   }

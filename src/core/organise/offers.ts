@@ -76,6 +76,19 @@ const SHARED = [
   'source',
 ] as const satisfies readonly (keyof ChannelFields)[];
 
+/** Fields of a kind that are judged together: where both sides touched some of them a person decides. */
+const TOGETHER: Partial<Record<Kind, readonly (readonly string[])[]>> = {
+  channel: [
+    ['rx', 'tx', 'txFixed'],
+    ['mode', 'access'],
+  ],
+  zone: [['members', 'knob']],
+};
+/** The fields, and those that they are judged together with. */
+const withTheirs = (kind: Kind, fields: readonly string[]): string[] => [
+  ...new Set(fields.flatMap((field) => TOGETHER[kind]?.find((group) => group.includes(field)) ?? [field])),
+];
+
 /** The fields of a record that go along, with their words. */
 function sharedFields(kind: Kind): readonly (readonly [string, string])[] {
   if (kind === 'channel') return SHARED.map((field) => [field, FIELD_NAMES[field]]);
@@ -142,7 +155,10 @@ function piecesOf(
       ...piece,
       what: 'changed',
       text: wordsOf(changed),
-      clash: changed.some(([field]) => !equal(fieldOf(mine, field), fieldOf(before, field))),
+      clash: withTheirs(
+        kind,
+        changed.map(([field]) => field),
+      ).some((field) => !equal(fieldOf(mine, field), fieldOf(before, field))),
       fields: changed.map(([field]) => field),
     });
   }
