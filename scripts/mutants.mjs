@@ -76,7 +76,7 @@ function tables(until) {
   const sandbox = resolve('.build/tables');
   rmSync(sandbox, { recursive: true, force: true });
   mkdirSync(join(sandbox, 'src'), { recursive: true });
-  cpSync('src/core', join(sandbox, 'src/core'), { recursive: true });
+  for (const folder of ['src/core', 'scripts']) cpSync(folder, join(sandbox, folder), { recursive: true });
   for (const name of [
     'jest.config.mjs',
     'jest.mutants.config.mjs',
@@ -106,6 +106,18 @@ function tables(until) {
         );
     }),
   );
+  const passes = () =>
+    spawnSync(
+      'npx',
+      ['jest', '-c', 'jest.mutants.config.mjs', '--testPathPatterns', 'core/radio/tables', '--silent'],
+      {
+        cwd: sandbox,
+        stdio: 'ignore',
+        env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings' },
+      },
+    ).status === 0;
+  // A test that fails without any fault notices nothing.
+  if (!passes()) throw new Error('The test of the tables does not pass before any fault.');
   let noticed = 0;
   let tried = 0;
   const alive = [];
@@ -116,18 +128,10 @@ function tables(until) {
       ? String(Number(figure) + 1)
       : String(Number(figure.replaceAll('_', '')) + 1).padStart(figure.length, '0');
     writeFileSync(join(sandbox, path), text.slice(0, at) + moved + text.slice(at + figure.length));
-    const { status } = spawnSync(
-      'npx',
-      ['jest', '-c', 'jest.mutants.config.mjs', '--testPathPatterns', 'core/radio/tables', '--silent'],
-      {
-        cwd: sandbox,
-        stdio: 'ignore',
-        env: { ...process.env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings' },
-      },
-    );
+    const unnoticed = passes();
     writeFileSync(join(sandbox, path), text);
     tried++;
-    if (status !== 0) noticed++;
+    if (!unnoticed) noticed++;
     else alive.push(`${path}:${text.slice(0, at).split('\n').length} ${figure} -> ${moved}`);
   }
   rmSync(sandbox, { recursive: true, force: true });

@@ -10,6 +10,7 @@ import { radios } from '../db';
 import { listCopies, newestCopy } from './copies';
 import { reading } from './database';
 import { withBrokenOff } from './may-write';
+import { areaOf, neighboursOf } from './neighbours';
 import { othersWithId, ownIdIn } from './own-ids';
 import { getPlan } from './plans';
 import { lookAtPorts, lyingUnplugged } from './ports';
@@ -36,7 +37,7 @@ export async function lookAtBench(): Promise<Bench> {
           serial: row.serial,
           called: calledOf(row),
           modelId: row.modelId,
-          model: model ? `${model.maker} ${model.name}` : row.modelId,
+          model: modelNameOf(row.modelId),
           firmware: row.firmware,
           newerThan: model && isNewer(row.firmware, model) ? model.firmware : null,
           battery: row.battery,
@@ -58,6 +59,12 @@ export async function lookAtBench(): Promise<Bench> {
   };
 }
 
+/** A model as people call it; by its id where this Veridon knows none of that id. */
+function modelNameOf(modelId: string): string {
+  const model = modelById(modelId);
+  return model ? `${model.maker} ${model.name}` : modelId;
+}
+
 /** What a write of a plan would change in a radio, as far as its newest copy tells. */
 export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<WritePreview> {
   const radio = await radioOf(radioId);
@@ -74,7 +81,9 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
     idSetting !== undefined && inRadio !== null && plan.settings[model.id]?.[idSetting] === undefined
       ? withUnitValues(plan, model, { [idSetting]: inRadio })
       : plan;
-  const findings = check(checked, own, fitted);
+  // All that Check knows on the plan's own page: the repeaters near by too.
+  const neighbours = await neighboursOf(areaOf(plan));
+  const findings = check(checked, own, fitted, neighbours);
   const { heldBack, ...content } = contentToWrite(plan, own, fitted, findings);
   const stopped = new Set(heldBack.map(({ id }) => id));
   const held = copy && decodeImage(copy.image, model);
@@ -87,7 +96,10 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
     planName: plan.name,
     planRevision: revision,
     workedOnFor: plan.unit && plan.unit.radio !== radioId ? plan.unit.called : null,
-    change: held?.ok ? compareContents(held.value.channels, content.channels) : null,
+    madeForModel: plan.modelId === model.id ? null : modelNameOf(plan.modelId),
+    change: held?.ok
+      ? compareContents(held.value.channels, content.channels, { was: held.value, is: content })
+      : null,
     besides: held?.ok ? compareBesides(held.value, content, model) : [],
     channels: content.channels.length,
     heldBack: heldBack.map(({ id, reasons }) => ({
@@ -100,7 +112,7 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
       ...findings
         .filter(({ id, severity }) => severity === 'caution' && !stopped.has(id))
         .map(({ id, text }) => ({ slot: byId.get(id)!.slot, name: byId.get(id)!.name, text })),
-      ...checkBesides(plan, own, fitted)
+      ...checkBesides(plan, own, fitted, neighbours)
         .filter(({ severity }) => severity === 'caution')
         .map(({ text }) => ({ slot: null, name: '', text })),
       ...alike.map((called) => ({

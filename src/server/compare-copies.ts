@@ -31,7 +31,7 @@ export async function compareCopy(
   const model = modelById(copy.modelId)!;
   const before = contentOf(copy, model);
   const held = (after: ToWrite) => ({
-    change: compareContents(before.channels, after.channels),
+    change: compareContents(before.channels, after.channels, { was: before, is: after }),
     besides: compareBesides(before, after, model),
   });
   if (against.plan !== undefined) {

@@ -1,6 +1,7 @@
 import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { check, countFindings, type FindingCount, type Neighbour } from '../core/check';
-import { modelById, modelOfPlan, sidesOf } from '../core/models';
+import { check, checkBesides, countFindings, type FindingCount, type Neighbour } from '../core/check';
+import { fit } from '../core/fit';
+import { modelById, modelOfPlan, sidesOf, type Model } from '../core/models';
 import { readDocument, type Plan, type PlanId, type RadioId } from '../core/plan';
 import { USUAL_REGION, type Region } from '../core/radio';
 import { ok } from '../core/result';
@@ -12,8 +13,12 @@ import { lastReadable } from './plan-log';
 import { wantDocument } from './plan-rows';
 import { calledOf } from './radios';
 
+/** Raised when a summary is worked out in another way: those that were kept before are worked out again. */
+const SUMMARY_FORMAT = 2;
+
 /** What the list says of a plan that is worked out of its document. */
 interface Summary {
+  format: number;
   region: Region;
   slots: number;
   channels: number;
@@ -26,6 +31,7 @@ interface Summary {
 }
 
 const NO_SUMMARY: Summary = {
+  format: SUMMARY_FORMAT,
   region: USUAL_REGION,
   slots: 0,
   channels: 0,
@@ -61,14 +67,21 @@ async function summarise(database: Database, id: PlanId): Promise<Summary> {
   return summary;
 }
 
+/** All that Check says of a plan, of its channels and beside them. */
+function allFindings(plan: Plan, model: Model, neighbours: readonly Neighbour[]) {
+  const fitted = fit(plan, model);
+  return [...check(plan, model, fitted, neighbours), ...checkBesides(plan, model, fitted, neighbours)];
+}
+
 function summaryOf(plan: Plan, neighbours: readonly Neighbour[]): Summary {
   const model = modelOfPlan(plan);
   return {
+    format: SUMMARY_FORMAT,
     region: plan.owner.region,
     slots: model ? model.slots.count * sidesOf(model).length : 0,
     channels: plan.channels.length,
     receive: plan.channels.map((channel) => channel.rx),
-    findings: model ? countFindings(check(plan, model, undefined, neighbours)) : [],
+    findings: model ? countFindings(allFindings(plan, model, neighbours)) : [],
     trouble: model ? null : unknownModel(plan.modelId),
     readable: null,
   };
@@ -76,7 +89,9 @@ function summaryOf(plan: Plan, neighbours: readonly Neighbour[]): Summary {
 
 /** True where a summary is of this revision, and of all that is known nearby. */
 const holds = (kept: typeof summaries.$inferSelect | null, id: PlanId, revision: number) =>
-  kept?.revision === revision && knownNeighbours(areas.get(id) ?? null).at <= kept.heardAt;
+  kept?.revision === revision &&
+  (kept.summary as Partial<Summary>).format === SUMMARY_FORMAT &&
+  knownNeighbours(areas.get(id) ?? null).at <= kept.heardAt;
 
 /** The plans, the last changed first; with `removed` those that were removed, the last removed first. */
 export async function listPlans({ removed = false } = {}) {
@@ -98,7 +113,9 @@ export async function listPlans({ removed = false } = {}) {
   const listed = [];
   for (const { kept, ...row } of rows) {
     const { id, revision } = row;
-    const summary = holds(kept, id, revision) ? (kept!.summary as Summary) : await summarise(database, id);
+    const { format: _, ...summary } = holds(kept, id, revision)
+      ? (kept!.summary as Summary)
+      : await summarise(database, id);
     const model = modelById(row.modelId);
     listed.push({
       ...row,

@@ -92,7 +92,8 @@ export function createPlanWork(): (message: WorkMessage) => WorkAnswer[] {
     views = next;
     const fitCount = fitted.changes.length + fitted.leftOut.length;
     const besides = checkBesides(plan, model, fitted, neighbours);
-    return [{ kind: 'shown', number, put, gone, counts: countFindings(findings), fitCount, besides }];
+    const counts = countFindings([...findings, ...besides]);
+    return [{ kind: 'shown', number, put, gone, counts, fitCount, besides }];
   };
 
   return (message) => {

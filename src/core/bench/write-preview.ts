@@ -9,6 +9,8 @@ export const writePreviewSchema = z.object({
   planRevision: z.int(),
   /** The other radio that the plan is worked on for; null where it is for this one, or for any. */
   workedOnFor: z.string().nullable(),
+  /** The other model that the plan is made for; null where it is the radio's own. */
+  madeForModel: z.string().nullable(),
   /** Against the newest sealed copy; null where the radio has not been read yet. */
   change: contentChangeSchema.nullable(),
   /** Banks, skip sets, scan edges, quick set-ups and settings that it changes; empty where the radio has not been read. */

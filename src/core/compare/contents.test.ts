@@ -62,7 +62,7 @@ test('a content against itself changes nothing; one field makes a slot changed',
       const louder = { ...first!, power: first!.power === 4000 ? 1000 : 4000 };
       expect(compareContents(channels, [louder, ...others])).toEqual({
         added: [],
-        changed: [{ before: first, after: louder }],
+        changed: [{ before: first, after: louder, text: expect.stringMatching(/^power [14] W, was /) }],
         removed: [],
         same: others.length,
       });

@@ -1,10 +1,12 @@
 import equal from 'fast-deep-equal';
 import { z } from 'zod';
 import { fittedChannelSchema, type FittedChannel } from '../models';
+import { differsInWords, type Referred } from './channel-words';
 
 export const contentChangeSchema = z.object({
   added: z.array(fittedChannelSchema),
-  changed: z.array(z.object({ before: fittedChannelSchema, after: fittedChannelSchema })),
+  /** `text`: in which fields, in words. */
+  changed: z.array(z.object({ before: fittedChannelSchema, after: fittedChannelSchema, text: z.string() })),
   removed: z.array(fittedChannelSchema),
   same: z.int(),
 });
@@ -31,10 +33,11 @@ const FIELDS = [
 export const sameInRadio = (one: FittedChannel, other: FittedChannel): boolean =>
   FIELDS.every((field) => equal(one[field], other[field]));
 
-/** Compares what a radio holds with what it is to hold; both by slot. */
+/** Compares what a radio holds with what it is to hold; both by slot. `lists` is what the channels of each side refer to. */
 export function compareContents(
   before: readonly FittedChannel[],
   after: readonly FittedChannel[],
+  lists?: { was: Referred; is: Referred },
 ): ContentChange {
   const key = ({ list, slot }: FittedChannel) => `${list} ${slot}`;
   const old = new Map(before.map((channel) => [key(channel), channel]));
@@ -44,7 +47,7 @@ export function compareContents(
     old.delete(key(channel));
     if (!was) change.added.push(channel);
     else if (sameInRadio(was, channel)) change.same++;
-    else change.changed.push({ before: was, after: channel });
+    else change.changed.push({ before: was, after: channel, text: differsInWords(was, channel, lists) });
   }
   change.removed = [...old.values()];
   return change;

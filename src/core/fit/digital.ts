@@ -4,6 +4,7 @@ import {
   ANSWER_WORDS,
   fitName,
   LEVELS,
+  POLITENESS_WORDS,
   type Abbreviations,
   type Channel,
   type ChannelId,
@@ -175,13 +176,6 @@ export const sameLinks = (one: Links, other: Links): boolean =>
   (one.talkgroup === other.talkgroup &&
     one.receiveList === other.receiveList &&
     one.scanList === other.scanList);
-
-/** When a digital channel may send, for people: the words of ETSI TS 102 361-1. */
-export const POLITENESS_WORDS: Record<FittedDigital['politeness'], string> = {
-  impolite: 'impolite',
-  'own colour code': 'polite to its own colour code',
-  all: 'polite to all',
-};
 
 /** When a channel may send, on a radio that knows those ways: as wanted, or the politest that it has. */
 export function heldPoliteness(

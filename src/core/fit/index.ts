@@ -1,5 +1,5 @@
 export * from './besides';
-export { POLITENESS_WORDS, recordsHeld, type RecordsHeld } from './digital';
+export { recordsHeld, type RecordsHeld } from './digital';
 export * from './fit';
 export * from './fitted';
 export * from './obstacle';

@@ -1,12 +1,13 @@
 import equal from 'fast-deep-equal';
 import { contentToWrite, type WriteContent } from '../check';
 import { compareBesides, type BesideChange } from '../compare';
-import { POLITENESS_WORDS, recordsHeld, type RecordsHeld } from '../fit';
+import { recordsHeld, type RecordsHeld } from '../fit';
 import { politenessOf, type RadioContent } from '../image';
 import { placeText, slotsOf, type FittedChannel, type Model } from '../models';
 import {
   channelDefaults,
   NAME_LIMIT,
+  POLITENESS_WORDS,
   type Channel,
   type ChannelId,
   type ChannelSet,

@@ -65,6 +65,13 @@ export const CHANNEL_REFS = {
  */
 export const POLITENESS = ['impolite', 'own colour code', 'all'] as const;
 
+/** When a digital channel may send, for people: the words of ETSI TS 102 361-1. */
+export const POLITENESS_WORDS: Record<(typeof POLITENESS)[number], string> = {
+  impolite: 'impolite',
+  'own colour code': 'polite to its own colour code',
+  all: 'polite to all',
+};
+
 /** The levels in dBm from which on a channel counts as busy. */
 export const LEVELS = { lowest: -130, highest: -60, usual: -110 };
 

@@ -211,8 +211,14 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
   const [chosenId, setChosenId] = useState<string | null>(null);
   const [several, setSeveral] = useState(false);
   const radios = hand.bench?.radios ?? [];
+  // Who comes from a plan wants the radio that it is made for, not whichever is plugged in.
+  const wanted = plans.find(({ id }) => id === planId);
+  const ofItsModel = radios.filter(({ modelId }) => modelId === wanted?.modelId);
   const chosen =
     radios.find((radio) => radio.id === chosenId) ??
+    radios.find((radio) => wanted && radio.id === wanted.unit) ??
+    ofItsModel.find(({ port }) => port !== null) ??
+    ofItsModel[0] ??
     radios.find(({ id }) => hand.liveOf(id) !== undefined) ??
     radios.find((radio) => radio.port !== null) ??
     radios[0];

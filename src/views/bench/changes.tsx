@@ -39,7 +39,7 @@ export function Changes({
         What it holds is not known yet: nothing can be said of what would change.
       </p>
     );
-  const row = (mark: string, channel: FittedChannel, before?: FittedChannel): ListRow => ({
+  const row = (mark: string, channel: FittedChannel, text?: string): ListRow => ({
     key: `${mark} ${channel.list} ${channel.slot}`,
     className: 'flex h-7 items-center gap-3 border-b border-line text-[13px]',
     show: () => (
@@ -57,9 +57,9 @@ export function Changes({
         ) : (
           <span className="mono w-20 shrink-0 text-transmit">{formatFrequency(channel.tx)}</span>
         )}
-        {before && (
-          <span className="mono min-w-0 flex-1 truncate text-soft">
-            was {before.name || '–'} {formatFrequency(before.rx)}
+        {text && (
+          <span className="min-w-0 flex-1 truncate text-soft" title={text}>
+            {text}
           </span>
         )}
       </>
@@ -68,7 +68,7 @@ export function Changes({
   const rows = [
     ...besides.map(besideRow),
     ...change.added.map((channel) => row('new', channel)),
-    ...change.changed.map(({ before, after }) => row('changed', after, before)),
+    ...change.changed.map(({ after, text }) => row('changed', after, text)),
     ...change.removed.map((channel) => row('emptied', channel)),
   ];
   return rows.length === 0 ? null : (

@@ -19,11 +19,17 @@ export function HeldPanel({ radio }: { radio: Radio }) {
   const held = useQuery(heldContent(radio));
   if (!held.data) return null;
   if (!held.data.ok) return <Trouble>{held.data.reason}</Trouble>;
-  const { channels } = held.data.value;
+  const { channels, talkgroups, settings } = held.data.value;
   const chosen = channels.find((channel) => placeOf(channel) === place) ?? channels[0] ?? null;
   return (
     <section aria-label="What it holds" className="flex min-h-0 flex-1 flex-col gap-3">
-      <RadioFace channel={chosen} model={model} region={USUAL_REGION} />
+      <RadioFace
+        channel={chosen}
+        model={model}
+        region={USUAL_REGION}
+        settings={settings}
+        talkgroup={talkgroups.find(({ number }) => number === chosen?.digital?.talkgroup)?.name}
+      />
       <div className="flex min-h-0 flex-1 flex-col rounded-md border border-line bg-sheet">
         <h3 className="border-b border-line px-3 py-1.5 text-[13px]">
           <b className="font-semibold">{channels.length} channels</b>{' '}

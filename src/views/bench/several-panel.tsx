@@ -1,22 +1,26 @@
 'use client';
 
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation, useQueries, useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
 import { useState } from 'react';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
-import type { Batch, Radio } from '@/core/bench';
+import type { Batch, Radio, WritePreview } from '@/core/bench';
 import type { PlanId } from '@/core/plan';
 import { Button, Choice, Scroll, TickField, Trouble } from '@/ui';
 import type { PlanName } from './plan-name';
 import { UnitValueFields, type UnitValues } from './unit-values';
+import { hindranceOf, summaryOf, warningsOf } from './write-words';
 
 type Own = Record<string, UnitValues>;
 
 /** How often a batch under way is looked at, ms. */
 const LOOK_MS = 300;
 
-/** One plan to several radios: which, what is each one's own, in a row or at once; then what came of each. */
+/**
+ * One plan to several radios: which, what is each one's own, in a row or at once; what it changes in each, and the question; then what came
+ * of each.
+ */
 export function SeveralPanel({
   radios,
   plans,
@@ -30,27 +34,33 @@ export function SeveralPanel({
 }) {
   const here = radios.filter(({ port }) => port !== null);
   const [chosen, setChosen] = useState<PlanId | null>(planId ?? plans[0]?.id ?? null);
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [taken, setTaken] = useState<ReadonlySet<string>>(new Set());
+  const [asking, setAsking] = useState(false);
   const [together, setTogether] = useState<'row' | 'once'>('once');
   const [own, setOwn] = useState<Own>(() => Object.fromEntries(here.map((radio) => [radio.id, radio.own])));
   const [id, setId] = useState<string | null>(null);
-  const wanted = here.filter((radio) => !left.has(radio.id));
+  const wanted = here.filter((radio) => taken.has(radio.id));
+  const previews = useQueries({
+    queries: wanted.map((radio) => ({
+      queryKey: ['preview', radio.id, chosen, radio.copies[0]?.id],
+      queryFn: () => call(radioApi.writePreview, { params: { id: radio.id }, query: { plan: chosen! } }),
+      enabled: asking && chosen !== null,
+      refetchOnWindowFocus: true,
+      retry: false,
+    })),
+  });
+  const seen = previews.flatMap(({ data }) => data ?? []);
   const start = useMutation({
-    mutationFn: async () => {
-      const plan = plans.find((one) => one.id === chosen)!;
-      const { planRevision } = await call(radioApi.writePreview, {
-        params: { id: wanted[0]!.id },
-        query: { plan: plan.id },
-      });
-      return call(radioApi.startSeveral, {
+    mutationFn: () =>
+      call(radioApi.startSeveral, {
         body: {
-          planId: plan.id,
-          planRevision,
+          planId: chosen!,
+          // The oldest that was looked at: where the plan has changed since, nothing is written.
+          planRevision: Math.min(...seen.map(({ planRevision }) => planRevision)),
           together: together === 'once',
-          radios: wanted.map((radio) => ({ radioId: radio.id, own: own[radio.id] ?? {} })),
+          radios: wanted.map((radio) => ({ radioId: radio.id, own: own[radio.id] ?? radio.own })),
         },
-      });
-    },
+      }),
     onSuccess: (batch) => setId(batch.id),
   });
   const batch = useQuery({
@@ -84,16 +94,41 @@ export function SeveralPanel({
         />
         <span className="flex-1" />
         <Button onClick={onClose}>Back to one radio</Button>
-        <Button
-          kind="strong"
-          disabled={chosen === null || wanted.length === 0 || start.isPending || batch.data?.running === true}
-          onClick={() => start.mutate()}
-        >
-          Write to {wanted.length === 1 ? '1 radio' : `${wanted.length} radios`}
-        </Button>
+        {!asking && (
+          <Button
+            kind="strong"
+            disabled={
+              chosen === null || wanted.length === 0 || start.isPending || batch.data?.running === true
+            }
+            onClick={() => setAsking(true)}
+          >
+            {wanted.length === 0 ? 'Write to these radios' : `Write to ${radiosIn(wanted.length)}`}
+          </Button>
+        )}
       </div>
       {start.error && <Trouble>{start.error.message}</Trouble>}
-      <Scroll label="Radios that are written">
+      {asking && (
+        <Question
+          radios={wanted}
+          previews={previews}
+          onWrite={() => {
+            setAsking(false);
+            start.mutate();
+          }}
+          onClose={() => setAsking(false)}
+        />
+      )}
+      <Scroll label="Radios to write to">
+        {here.length > 1 && (
+          <Button
+            kind="quiet"
+            size="small"
+            disabled={asking || wanted.length === here.length}
+            onClick={() => setTaken(new Set(here.map((radio) => radio.id)))}
+          >
+            Choose all {here.length}
+          </Button>
+        )}
         <ul>
           {here.map((radio) => (
             <li
@@ -101,12 +136,13 @@ export function SeveralPanel({
               className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-1.5 text-[13px] last:border-0"
             >
               <TickField
-                checked={!left.has(radio.id)}
+                checked={taken.has(radio.id)}
+                disabled={asking}
                 onChange={(take) =>
-                  setLeft((before) => {
+                  setTaken((before) => {
                     const next = new Set(before);
-                    if (take) next.delete(radio.id);
-                    else next.add(radio.id);
+                    if (take) next.add(radio.id);
+                    else next.delete(radio.id);
                     return next;
                   })
                 }
@@ -115,7 +151,7 @@ export function SeveralPanel({
               </TickField>
               <UnitValueFields
                 radio={radio}
-                values={own[radio.id] ?? {}}
+                values={own[radio.id] ?? radio.own}
                 onChange={(values) => setOwn((before) => ({ ...before, [radio.id]: values }))}
               />
             </li>
@@ -124,6 +160,76 @@ export function SeveralPanel({
       </Scroll>
       {batch.data && <Report batch={batch.data} />}
     </section>
+  );
+}
+
+const radiosIn = (n: number) => (n === 1 ? '1 radio' : `${n} radios`);
+
+/** What the write changes in each radio, and the question; it can be answered when all of it is known. */
+function Question({
+  radios,
+  previews,
+  onWrite,
+  onClose,
+}: {
+  radios: readonly Radio[];
+  previews: readonly { data?: WritePreview; error: Error | null }[];
+  onWrite: () => void;
+  onClose: () => void;
+}) {
+  const known = previews.flatMap(({ data }) => data ?? []);
+  const [first] = known;
+  return (
+    <div
+      role="group"
+      aria-label="Before writing to several"
+      className="flex shrink-0 flex-col gap-2 rounded-md border border-ink px-3 py-2"
+    >
+      <div className="flex items-center gap-3">
+        <p className="flex-1">
+          {first && known.length === radios.length ? (
+            <>
+              Write <b className="font-semibold">{first.planName}</b>, revision {first.planRevision}, to{' '}
+              {radiosIn(radios.length)}? What each holds now is sealed first.
+            </>
+          ) : (
+            'Working out what it changes in each…'
+          )}
+        </p>
+        <Button kind="strong" disabled={known.length < radios.length} onClick={onWrite}>
+          Write to all
+        </Button>
+        <Button onClick={onClose}>Not now</Button>
+      </div>
+      <Scroll label="What it changes in each" className="max-h-56 text-[13px]">
+        <ul>
+          {radios.map((radio, at) => (
+            <li key={radio.id} className="border-b border-line py-1 last:border-0">
+              <span className="flex gap-3">
+                <span className="w-36 shrink-0">{radio.model}</span>
+                <span className="mono w-24 shrink-0">{radio.called}</span>
+                <span className="min-w-0 flex-1">
+                  {previews[at]?.data && (
+                    <>
+                      {warningsOf(previews[at].data, radio).map((words) => (
+                        <b key={words} className="block font-medium text-caution">
+                          {words}
+                        </b>
+                      ))}
+                      {summaryOf(previews[at].data, radio.state === 'whole')}
+                    </>
+                  )}
+                  {previews[at]?.error && <span className="text-stop">{previews[at].error.message}</span>}
+                  {hindranceOf(radio) !== null && (
+                    <span className="block text-stop">{hindranceOf(radio)}</span>
+                  )}
+                </span>
+              </span>
+            </li>
+          ))}
+        </ul>
+      </Scroll>
+    </div>
   );
 }
 

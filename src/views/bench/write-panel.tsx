@@ -10,12 +10,13 @@ import { Button, Choice, Scroll, Trouble } from '@/ui';
 import { AtItsMoment } from '@/views/parts';
 import { Changes } from './changes';
 import type { BenchInHand } from './use-bench';
-import { LOW_BATTERY, type Radio, type WritePreview } from '@/core/bench';
+import type { Radio, WritePreview } from '@/core/bench';
 import { slotText, type PlanId } from '@/core/plan';
 import { SaveCard } from './card-zip';
 import { hasCard } from './has-card';
 import { BeforeWrite } from './before-write';
 import type { PlanName } from './plan-name';
+import { hindranceOf, summaryOf, warningsOf } from './write-words';
 
 /** What a stop keeps out of the radio; channels with the same reason are told of together. */
 function HeldBack({ heldBack }: Pick<WritePreview, 'heldBack'>) {
@@ -58,27 +59,6 @@ function HeldBack({ heldBack }: Pick<WritePreview, 'heldBack'>) {
   );
 }
 
-function summary({ change, channels, besides }: WritePreview, whole: boolean): string {
-  if (!change || !whole) return `${channels} channels will be written.`;
-  const { added, changed, removed, same } = change;
-  const n = besides.length;
-  if (added.length + changed.length + removed.length + n === 0)
-    return `Nothing changes: the radio holds these ${same} channels already.`;
-  const words = `${added.length} new, ${changed.length} changed, ${removed.length} emptied, ${same} as they are.`;
-  return n === 0 ? words : `${words} Beside the channels: ${n === 1 ? '1 change' : `${n} changes`}.`;
-}
-
-/** What keeps a radio from being written, and what to do; null where nothing does. */
-function hindranceOf({ newerThan, firmware, battery, copies, state }: Radio): string | null {
-  if (newerThan !== null)
-    return `Its firmware ${firmware} is newer than Veridon knows (${newerThan}): its memory may lie otherwise. It can be read and sealed, and is not written.`;
-  if (battery !== null && battery < LOW_BATTERY)
-    return `Its battery is at ${battery} percent; ${LOW_BATTERY} are wanted for a write. Charge it first.`;
-  if (copies.length === 0 && state === 'whole')
-    return 'Read it first: what it holds now is sealed then, so that you can always go back.';
-  return null;
-}
-
 /** Choosing a plan for a radio, seeing what will change in it, and the one question that Veridon asks. */
 export function WritePanel({
   onChoose,
@@ -105,6 +85,7 @@ export function WritePanel({
   if (chosen === null) return <p className="text-[13px] text-soft">There is no plan to write yet.</p>;
   const seen = preview.data;
   const hindrance = hindranceOf(radio);
+  const warnings = seen ? warningsOf(seen, radio) : [];
   const agreed = () => ({
     radioId: radio.id,
     planId: chosen,
@@ -134,7 +115,7 @@ export function WritePanel({
           className="w-60"
         />
         <p className="min-w-40 flex-1 pb-1.5 text-[13px]">
-          {seen ? summary(seen, radio.state === 'whole') : ''}
+          {seen ? summaryOf(seen, radio.state === 'whole') : ''}
         </p>
         {!asking && (
           <Button
@@ -146,6 +127,16 @@ export function WritePanel({
           </Button>
         )}
       </div>
+      {warnings.length > 0 && (
+        <ul
+          aria-label="Mind before writing"
+          className="shrink-0 rounded-md border border-caution-mark px-3 py-2 text-[13px] font-medium"
+        >
+          {warnings.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
+      )}
       {hindrance !== null &&
         (radio.copies.length === 0 && radio.newerThan === null ? (
           <p className="shrink-0 rounded-md border border-line-strong bg-wash px-3 py-2 text-[13px]">
@@ -194,11 +185,6 @@ export function WritePanel({
         </div>
       )}
       {hasCard(radio) && hindrance === null && <SaveCard radio={radio} planId={chosen} />}
-      {seen?.workedOnFor && (
-        <p className="text-[13px] text-soft">
-          This plan is worked on for {seen.workedOnFor}; here it is fitted anew for {radio.called}.
-        </p>
-      )}
       {seen && seen.heldBack.length > 0 && <HeldBack heldBack={seen.heldBack} />}
       {seen && <BeforeWrite cautions={seen.cautions} leftOut={seen.leftOut} />}
       {preview.error && <Trouble>{preview.error.message}</Trouble>}

@@ -1,11 +1,11 @@
 'use client';
 
 import { useId, useMemo, useState } from 'react';
-import { POLITENESS_WORDS } from '@/core/fit/digital';
 import {
   callNumberText,
   LEVELS,
   parseCallNumber,
+  POLITENESS_WORDS,
   type Channel,
   type Plan,
   type ReceiveListId,
