@@ -13,7 +13,6 @@ const nameOf = (
 
 /** What a channel of a radio is, field by field: how it is called, and how it stands. */
 const FIELDS: readonly [word: string, of: (channel: FittedChannel, lists: Referred) => string][] = [
-  ['name', ({ name }) => name.trim() || 'none'],
   ['receive', ({ rx }) => formatFrequency(rx)],
   [
     'transmit',
@@ -35,6 +34,8 @@ const FIELDS: readonly [word: string, of: (channel: FittedChannel, lists: Referr
   ['scan list', ({ scanList }, { scanLists }) => nameOf(scanLists, scanList)],
   ['power', ({ power }) => formatPower(power)],
   ['scan', ({ scan }) => (scan ? 'in' : 'out')],
+  // Last, since it stands beside the words.
+  ['name', ({ name }) => name.trim() || 'none'],
 ];
 
 /**

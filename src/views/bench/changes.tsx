@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import type { BesideChange, ContentChange } from '@/core/compare';
 import { placeText, type FittedChannel, type Model } from '@/core/models';
 import { formatFrequency } from '@/core/radio';
@@ -46,21 +47,24 @@ export function Changes({
       <>
         <span className="w-16 shrink-0 text-soft">{mark}</span>
         <span className="mono shrink-0 text-soft">{placeText(model, channel)}</span>
-        <span className="mono w-36 min-w-14 truncate" title={channel.name}>
+        <span className={clsx('mono min-w-14 truncate', text ? 'w-24' : 'w-36')} title={channel.name}>
           {channel.name || '–'}
         </span>
-        <span className="mono w-20 shrink-0 text-receive">{formatFrequency(channel.rx)}</span>
-        {channel.tx === null || channel.tx === channel.rx ? (
-          <span className="w-20 shrink-0 whitespace-nowrap text-soft">
-            {channel.tx === null ? 'listen only' : 'same'}
-          </span>
-        ) : (
-          <span className="mono w-20 shrink-0 text-transmit">{formatFrequency(channel.tx)}</span>
-        )}
-        {text && (
+        {text ? (
           <span className="min-w-0 flex-1 truncate text-soft" title={text}>
             {text}
           </span>
+        ) : (
+          <>
+            <span className="mono w-20 shrink-0 text-receive">{formatFrequency(channel.rx)}</span>
+            {channel.tx === null || channel.tx === channel.rx ? (
+              <span className="w-20 shrink-0 whitespace-nowrap text-soft">
+                {channel.tx === null ? 'listen only' : 'same'}
+              </span>
+            ) : (
+              <span className="mono w-20 shrink-0 text-transmit">{formatFrequency(channel.tx)}</span>
+            )}
+          </>
         )}
       </>
     ),

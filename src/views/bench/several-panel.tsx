@@ -217,6 +217,13 @@ function Question({
                         </b>
                       ))}
                       {summaryOf(previews[at].data, radio.state === 'whole')}
+                      {previews[at].data.heldBack.length > 0 && (
+                        <span className="block text-stop">
+                          {previews[at].data.heldBack.length === 1
+                            ? '1 channel is not written: Check stops it.'
+                            : `${previews[at].data.heldBack.length} channels are not written: Check stops them.`}
+                        </span>
+                      )}
                     </>
                   )}
                   {previews[at]?.error && <span className="text-stop">{previews[at].error.message}</span>}
