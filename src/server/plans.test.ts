@@ -5,7 +5,7 @@ import { IDENT, id, placing, renaming } from '../core/samples.test.kit';
 import { openDatabase } from '../db';
 import { dataFolder } from './data-folder.test.kit';
 import { listPlans } from './plan-list';
-import { createPlan, duplicatePlan, getPlan, hasNoPlans, setRemoved } from './plans';
+import { checkPlan, createPlan, duplicatePlan, getPlan, hasNoPlans, setRemoved } from './plans';
 import { planLog } from './plan-log';
 import { editPlan, goBack, stepBack } from './revisions';
 import { planFromCopy, sealCopy, getCopy, listCopies } from './copies';
@@ -286,4 +286,19 @@ test('a radio is known by its model and serial; one that has none to say is the 
   expect(calledOf(await radioOf(nameless))).toBe('the Tern P2');
   const [one, two] = await Promise.all([1, 2].map(() => seeRadio({ ...IDENT, serial: 'LK299002' }, ternP2)));
   expect(one).toBe(two);
+});
+
+test('the list of plans counts all that Check says, what stands beside the channels too', async () => {
+  const { plan } = await createPlan({ name: 'Wired', modelId: 'kestrel-c1', owner });
+  const record = {
+    ...{ id: 'sl_test0001', name: 'Nobody', members: [], first: null, second: null },
+    ...{ answers: 'heard', startsItself: false },
+  };
+  const edit = { name: 'put', kind: 'scanList', records: [record], before: null } as unknown as Edit;
+  await editPlan(plan.id, 1, edit);
+  const { findings, besides } = await checkPlan(plan.id);
+  expect(besides.length).toBeGreaterThan(0);
+  const listed = (await listPlans()).find((one) => one.id === plan.id)!;
+  expect(listed.findings.reduce((sum, { n }) => sum + n, 0)).toBe(findings.length + besides.length);
+  expect(listed).not.toHaveProperty('format');
 });

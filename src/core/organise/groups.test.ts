@@ -178,7 +178,7 @@ const digitalPlan = (of: Digital): Plan => ({
       receiveLists: [1, 2].map((n) => ({ id: idOf('rl', n), name: `List ${n}`, members: [idOf('tg', n)] })),
       scanLists: [1, 2].map((n) => ({
         ...{ id: idOf('sl', n), name: `Scan ${n}`, members: [], first: null, second: null },
-        ...{ answers: 'channel', startsItself: false },
+        ...{ answers: 'heard', startsItself: false },
       })),
     }),
   ),
