@@ -2,24 +2,24 @@ import equal from 'fast-deep-equal';
 import { contentToWrite, type WriteContent } from '../check';
 import { compareBesides, type BesideChange } from '../compare';
 import { recordsHeld, type RecordsHeld } from '../fit';
-import { politenessOf, type RadioContent } from '../image';
+import type { RadioContent } from '../image';
 import { placeText, slotsOf, type FittedChannel, type Model } from '../models';
-import {
-  channelDefaults,
-  NAME_LIMIT,
-  POLITENESS_WORDS,
-  type Channel,
-  type ChannelId,
-  type ChannelSet,
-  type Edit,
-  type NewChannel,
-  type PlainEdit,
-  type Plan,
-  withoutSlot,
-} from '../plan';
-import { formatAccess, formatFrequency, formatPower } from '../radio';
+import { withoutSlot, type ChannelId, type ChannelSet, type Edit, type PlainEdit, type Plan } from '../plan';
 import { cutText } from '../text';
 import { byPlace, keyOf } from './by-place';
+import {
+  FIELDS,
+  inWords,
+  newChannel,
+  refersElsewhere,
+  setOf,
+  talkgroupFor,
+  valueOf,
+  whole,
+  withTheirs,
+  type Field,
+  type Held,
+} from './held-fields';
 
 /**
  * Three ways: what a plan wrote into a radio, what the radio holds now, and the plan as it is now. What was done on the radio's own keys
@@ -51,142 +51,6 @@ export interface ByHandChanges {
 /** Most characters of what an edit is called. */
 export const LABEL_LIMIT = 120;
 
-const FIELDS = [
-  'name',
-  'rx',
-  'tx',
-  'access',
-  'mode',
-  'talkgroup',
-  'receiveList',
-  'politeness',
-  'scanList',
-  'power',
-  'scan',
-] as const;
-type Field = (typeof FIELDS)[number];
-/** Fields that are judged together: a new receive frequency with a transmit that somebody else forbade is a matter for a person. */
-const TOGETHER: readonly (readonly Field[])[] = [
-  ['rx', 'tx'],
-  ['mode', 'access'],
-];
-/** The fields, with those that each is judged together with; in the order of all fields. */
-const withTheirs = (fields: readonly Field[]) =>
-  FIELDS.filter(
-    (field) =>
-      fields.includes(field) ||
-      TOGETHER.some((group) => group.includes(field) && group.some((one) => fields.includes(one))),
-  );
-
-const accessOf = ({ send, expect, digital }: FittedChannel): Channel['access'] =>
-  digital
-    ? { kind: 'dmr', colourCode: digital.colourCode, timeSlot: digital.timeSlot }
-    : { kind: 'analogue', send, expect };
-
-/** A channel of a radio, and the records of the plan that the radio's numbers stand for. */
-interface Held extends FittedChannel {
-  records: RecordsHeld;
-}
-/** A talkgroup or a list by its id in the plan; by the radio's number where no record of the plan stands there. */
-const linkOf = (number: number | null | undefined, ids: ReadonlyMap<number, string>) =>
-  number ? (ids.get(number) ?? number) : null;
-
-/** A field of what a radio holds, as a plan has it. */
-function valueOf(held: Held, field: Field) {
-  if (field === 'access') return accessOf(held);
-  if (field === 'talkgroup' || field === 'receiveList')
-    return linkOf(held.digital?.[field], held.records[field].ids);
-  if (field === 'scanList') return linkOf(held.scanList, held.records.scanList.ids);
-  if (field === 'politeness') return held.digital && [held.digital.politeness, held.digital.level];
-  return held[field];
-}
-
-const linkWords = (number: number | null | undefined, names: ReadonlyMap<number, string>, what: string) =>
-  number ? `${what} ${names.get(number) ?? number}` : '';
-
-const WORDS: Record<Field, (held: Held) => string> = {
-  name: ({ name }) => name.trim() || 'no name',
-  rx: ({ rx }) => formatFrequency(rx),
-  tx: ({ tx, rx }) =>
-    tx === null ? 'listen only' : tx === rx ? 'sends where it receives' : `sends on ${formatFrequency(tx)}`,
-  access: (held) => formatAccess(accessOf(held)) || 'open',
-  mode: ({ mode }) => mode,
-  talkgroup: ({ digital, records }) =>
-    linkWords(digital?.talkgroup, records.talkgroup.names, 'calls') || 'calls nobody',
-  receiveList: ({ digital, records }) =>
-    linkWords(digital?.receiveList, records.receiveList.names, 'receive list') || 'no receive list',
-  politeness: ({ digital }) =>
-    digital
-      ? `${POLITENESS_WORDS[digital.politeness]}${digital.level === null ? '' : ` from ${digital.level} dBm on`}`
-      : 'analogue',
-  scanList: ({ scanList, records }) =>
-    linkWords(scanList, records.scanList.names, 'scan list') || 'no scan list',
-  power: ({ power }) => formatPower(power),
-  scan: ({ scan }) => (scan ? 'in the scan' : 'not in the scan'),
-};
-const inWords = (held: Held, fields: readonly Field[]) =>
-  fields.map((field) => WORDS[field](held)).join(', ');
-const whole = (held: Held) =>
-  inWords(held, ['name', 'rx', 'tx', 'access', ...(held.digital ? (['talkgroup'] as const) : [])]);
-
-/** What a channel refers to, as far as it is in the plan. */
-function linksOf(held: Held, own: Plan): Partial<Pick<Channel, 'talkgroup' | 'receiveList' | 'scanList'>> {
-  const link = <Id extends string>(field: Field, records: readonly { id: Id }[]) => {
-    const value = valueOf(held, field);
-    return records.find(({ id }) => id === value)?.id ?? null;
-  };
-  return {
-    ...(held.digital && {
-      talkgroup: link('talkgroup', own.talkgroups),
-      receiveList: link('receiveList', own.receiveLists),
-    }),
-    ...(held.scanList !== undefined && { scanList: link('scanList', own.scanLists) }),
-  };
-}
-/** True where a channel of a radio refers to what is not in the plan. */
-const refersElsewhere = (held: Held, own: Plan, fields: readonly Field[]) =>
-  (['talkgroup', 'receiveList', 'scanList'] as const).some(
-    (field) => fields.includes(field) && valueOf(held, field) !== null && !linksOf(held, own)[field],
-  );
-
-/** What a channel is set to, to be as the radio has it in some fields. */
-function setOf(held: Held, fields: readonly Field[], own: Channel, plan: Plan, model: Model): ChannelSet {
-  const set: ChannelSet = {};
-  const links = linksOf(held, plan);
-  for (const field of ['talkgroup', 'receiveList', 'scanList'] as const)
-    if (fields.includes(field)) Object.assign(set, { [field]: links[field] ?? null });
-  if (fields.includes('politeness') && held.digital) set.politeness = politenessOf(held.digital, model);
-  if (fields.includes('rx')) set.rx = held.rx;
-  // What follows receive in the plan would follow it there too: both are said.
-  if (fields.includes('tx') || fields.includes('rx')) Object.assign(set, { tx: held.tx, txFixed: false });
-  if (fields.includes('access')) set.access = accessOf(held);
-  if (fields.includes('mode')) set.mode = held.mode;
-  if (fields.includes('power')) set.power = held.power;
-  if (fields.includes('scan')) set.scan = held.scan;
-  if (fields.includes('name')) {
-    const name = cutText(held.name.trim(), NAME_LIMIT);
-    // What somebody wrote into this radio is a name fitted by hand for it, and stands there as it is; the plan's own, which is longer, stays
-    // unless it is another station now.
-    set.fitted = { ...own.fitted, [model.id]: name };
-    if (fields.includes('rx')) set.name = name;
-  }
-  return set;
-}
-
-const newChannel = (held: Held, id: ChannelId, own: Plan, model: Model): NewChannel => ({
-  ...channelDefaults(held.rx),
-  id,
-  name: cutText(held.name.trim(), NAME_LIMIT),
-  fitted: { [model.id]: held.name.trim() },
-  tx: held.tx,
-  access: accessOf(held),
-  ...linksOf(held, own),
-  ...(held.digital && { politeness: politenessOf(held.digital, model) }),
-  mode: held.mode,
-  power: held.power,
-  scan: held.scan,
-});
-
 /**
  * What was done on the keys of a radio since `written`, the plan as it was written there, after which it held `before`. `newId` gives a
  * new channel its id, the same each time for the same place.
@@ -200,16 +64,20 @@ export function changedByHand(
 ): ByHandChanges {
   const base: WriteContent = contentToWrite(written, model);
   const now = contentToWrite(own, model);
+  const groupsIn = ({ talkgroups }: Pick<RadioContent, 'talkgroups'>) =>
+    new Map(talkgroups.map((group) => [group.number, group]));
   // The radio's numbers are those that the write gave it.
   const [thenRecords, nowRecords] = [written, own].map((plan) => recordsHeld(plan, model));
-  const having = <C extends FittedChannel>(channels: readonly C[], records: RecordsHeld) =>
-    channels.map((channel) => ({ ...channel, records }));
-  const [then, held] = [
-    byPlace(having(base.channels, thenRecords!)),
-    byPlace(having(radio.channels, thenRecords!)),
-  ];
+  const having = <C extends FittedChannel>(
+    content: { channels: readonly C[] } & Pick<RadioContent, 'talkgroups'>,
+    records: RecordsHeld,
+  ) => {
+    const groups = groupsIn(content);
+    return content.channels.map((channel) => ({ ...channel, records, groups }));
+  };
+  const [then, held] = [byPlace(having(base, thenRecords!)), byPlace(having(radio, thenRecords!))];
   const ownById = new Map(own.channels.map((channel) => [channel.id, channel]));
-  const nowChannels = having(now.channels, nowRecords!);
+  const nowChannels = having(now, nowRecords!);
   const nowById = new Map(nowChannels.map((channel) => [channel.id, channel]));
   const nowByPlace = byPlace(nowChannels);
   const ownByPlace = new Map(own.channels.map((channel) => [keyOf(channel), channel]));
@@ -218,6 +86,17 @@ export function changedByHand(
     FIELDS.filter((field) => (model.storesPower || field !== 'power') && differ(field));
   const LACKS = 'its talkgroup or list is not in the plan';
 
+  const labelFor = (there: Held) =>
+    cutText(`Take ${placeText(model, there)} as the radio has it`, LABEL_LIMIT);
+  const newGroups = (there: Held): PlainEdit[] => {
+    const made = talkgroupFor(there, own)?.made;
+    return made ? [{ name: 'put', kind: 'talkgroup', records: [made], before: null }] : [];
+  };
+  /** An edit, after the one that makes the talkgroup that it refers to, where the plan has none. */
+  const calling = (edit: PlainEdit, there: Held): Edit => {
+    const made = newGroups(there);
+    return made.length > 0 ? { name: 'together', label: labelFor(there), edits: [...made, edit] } : edit;
+  };
   /** Puts what the radio has at its place; what the plan has there waits left over then. */
   const put = (there: Held): Edit => {
     const { first, count } = slotsOf(model, there.list)!;
@@ -231,11 +110,12 @@ export function changedByHand(
       slots: [there.slot],
     };
     const here = ownByPlace.get(keyOf(there));
-    if (!here) return place;
+    if (!here) return calling(place, there);
     return {
       name: 'together',
-      label: cutText(`Take ${placeText(model, there)} as the radio has it`, LABEL_LIMIT),
+      label: labelFor(there),
       edits: [
+        ...newGroups(there),
         { name: 'remove', ids: [here.id] },
         { name: 'put', kind: 'leftOver', records: [withoutSlot(here)], before: null },
         place,
@@ -295,7 +175,9 @@ export function changedByHand(
           : refersElsewhere(there, own, open)
             ? LACKS
             : null,
-      edit: { name: 'change', changes: [{ id: mine.id, set: setOf(there, open, mine, own, model) }] },
+      edit: open.includes('talkgroup')
+        ? calling(changing(mine.id, setOf(there, open, mine, own, model)), there)
+        : changing(mine.id, setOf(there, open, mine, own, model)),
     });
   }
   for (const [key, there] of held) {
@@ -319,8 +201,18 @@ export function changedByHand(
   return { changes, all: asOne(taken), besides: compareBesides(before, radio, model) };
 }
 
+const changing = (id: ChannelId, set: ChannelSet): PlainEdit => ({ name: 'change', changes: [{ id, set }] });
+
 /** Edits of one kind as one: what is changed, removed or placed in slots of its own goes into one edit of its kind and list. */
-function asOne(edits: readonly Edit[]): Edit | null {
+function asOne(whole: readonly Edit[]): Edit | null {
+  const edits = whole.flatMap((edit): readonly Edit[] => (edit.name === 'together' ? edit.edits : [edit]));
+  const groups = new Map(
+    edits.flatMap((edit) =>
+      edit.name === 'put' && edit.kind === 'talkgroup'
+        ? edit.records.map((one) => [one.id, one] as const)
+        : [],
+    ),
+  );
   const changes = edits.flatMap((edit) =>
     edit.name === 'change' && edit.kind === undefined ? edit.changes : [],
   );
@@ -341,6 +233,9 @@ function asOne(edits: readonly Edit[]): Edit | null {
     );
   }
   const all: PlainEdit[] = [
+    ...(groups.size > 0
+      ? [{ name: 'put' as const, kind: 'talkgroup' as const, records: [...groups.values()], before: null }]
+      : []),
     // Slots are emptied first: what is new may be meant for one of them.
     ...(ids.length > 0 ? [{ name: 'remove' as const, ids }] : []),
     ...(changes.length > 0 ? [{ name: 'change' as const, changes }] : []),
@@ -348,7 +243,7 @@ function asOne(edits: readonly Edit[]): Edit | null {
   ];
   if (all.length === 0) return null;
   if (all.length === 1) return all[0]!;
-  const n = edits.length;
+  const n = whole.length;
   return {
     name: 'together',
     label: `Take ${n === 1 ? '1 change' : `${n} changes`} of the radio`,

@@ -264,6 +264,34 @@ test('a digital channel that was put in on the keys comes back digital, with who
   expect(digitalOf(taken(empty, all).channels[0]!)).toEqual({ ...DIGITAL, colourCode: 7, talkgroup: 2 });
 });
 
+test('a talkgroup that the plan does not have comes along, once for all channels that call it', () => {
+  const two = digitalPlan(DIGITAL);
+  const second = { ...two.channels[0]!, id: makeId('ch', Uint8Array.of(9, 9, 9, 9, 9, 9)), slot: 2 };
+  const written = { ...two, channels: [...two.channels, second] };
+  const before = heldOf(written);
+  const radio: RadioContent = {
+    ...before,
+    talkgroups: [...before.talkgroups, { number: 4, name: 'Harbour', address: 777, call: 'group' }],
+    channels: before.channels.map((one) => ({ ...one, digital: { ...one.digital!, talkgroup: 4 } })),
+  };
+  const changed = (own: Plan) =>
+    changedByHand(written, { before, radio }, own, kestrelC1, ({ slot }) =>
+      makeId('ch', Uint8Array.of(7, 7, 7, 7, 7, slot)),
+    );
+  const { changes, all } = changed(written);
+  expect(changes.map(({ radio: says, plan: own }) => [says, own])).toEqual([
+    ['calls Harbour', null],
+    ['calls Harbour', null],
+  ]);
+  const after = taken(written, all);
+  expect(after.talkgroups.slice(3)).toMatchObject([{ name: 'Harbour', number: 777, call: 'group' }]);
+  const id = after.talkgroups[3]!.id;
+  expect(after.channels.map(({ talkgroup }) => talkgroup)).toEqual([id, id]);
+  // Each alone brings it too, and once it is taken nothing is left to say.
+  expect(taken(written, changes[0]!.edit).channels[0]!.talkgroup).toBe(id);
+  expect(changed(after).changes).toEqual([]);
+});
+
 function heldOf(of: Plan): RadioContent {
   const unit = UNITS.find(({ id }) => id === 'kestrel-1')!;
   const held = decodeImage(encodeImage(contentToWrite(of, kestrelC1), newMemory(unit), kestrelC1), kestrelC1);
