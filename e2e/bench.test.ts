@@ -219,16 +219,16 @@ test('one plan to ten radios at once, each with its own greeting; one fails and 
   // Its own settings are asked for when the panel is there.
   await page().waitForSelector('[aria-label="Greeting of LK204533"]');
   await page().type('[aria-label="Greeting of LK204533"]', 'SHOP');
-  // Nothing is ticked that was not chosen, and nothing is written unasked.
+  // No radio is selected at first, and nothing is written before the question is answered.
   expect(await page().$$('[aria-label="Radios to write to"] [aria-checked=true]')).toHaveLength(0);
-  await press(page(), 'Choose all 10');
+  await press(page(), 'Select all 10 radios');
   await press(page(), 'Write to 10 radios');
   const question = '[aria-label="Before writing to several"]';
   await sees(page(), question, /revision \d+, to 10 radios\?/);
   const each = await sees(page(), question, 'This plan is made for the Oriel Curlew X1.');
   expect(each).toMatch(/LK204533.*This plan is made for the Oriel Curlew X1/);
   expect((await world().api<{ jobs: { kind: string }[] }>('/api/jobs')).body.jobs[0]!.kind).toBe('read');
-  await press(page(), 'Write to all');
+  await press(page(), 'Write to all radios');
   const said = await sees(page(), '[aria-label=Report]', /9 of 10 written and proved, 1 not\./);
   expect(said).toContain('1 not');
   await sees(page(), '[aria-label=Report]', 'The radio says no: it refuses to be written');
@@ -252,12 +252,12 @@ test('the ID of one unit is set on the Bench, refused where no radio may have it
   // Who comes from a plan finds a radio of its model; that another one is not is said before the button.
   await page().goto(`${world().url}/bench?plan=${PLAN}`);
   await sees(page(), 'main h2', 'Tern P2');
-  expect(await textOf(page(), '[aria-label="Mind before writing"]')).not.toContain('made for');
+  expect(await textOf(page(), '[aria-label="Warnings before writing"]')).not.toContain('made for');
   await page().click('[aria-label=Radios] ::-p-xpath(.//button[contains(., "CV110091")])');
   await sees(
     page(),
-    '[aria-label="Mind before writing"]',
-    /This plan is made for the .*Tern P2\. For this .*Kestrel C1/,
+    '[aria-label="Warnings before writing"]',
+    /This plan is made for the .*Tern P2\. Veridon fits it to this .*Kestrel C1/,
   );
   await page().click('::-p-xpath(//summary[contains(., "Values of this unit")])');
   await page().type('[aria-label="Own ID of CV110091"]', '99000000');

@@ -13,7 +13,7 @@ import { lastReadable } from './plan-log';
 import { wantDocument } from './plan-rows';
 import { calledOf } from './radios';
 
-/** Raised when a summary is worked out in another way: those that were kept before are worked out again. */
+/** Raise this when summaries are computed differently: saved summaries of an older format are computed again. */
 const SUMMARY_FORMAT = 2;
 
 /** What the list says of a plan that is worked out of its document. */

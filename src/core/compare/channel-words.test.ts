@@ -1,7 +1,7 @@
 import type { FittedChannel } from '../models';
 import { differsInWords, sameInRadio } from '.';
 
-/** A channel that differs from what it was says in what, whichever field it is. */
+/** Every field in which a channel differs is named. */
 
 const hill: FittedChannel = {
   ...{ list: 0, slot: 7, name: 'HILL', rx: 438_000_000, tx: 430_400_000, send: null, expect: null },

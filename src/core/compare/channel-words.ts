@@ -3,7 +3,7 @@ import type { Content, FittedChannel } from '../models';
 import { POLITENESS_WORDS } from '../plan';
 import { formatAccess, formatFrequency, formatPower } from '../radio';
 
-/** What channels refer to by number; empty where nothing is known of it, and the numbers are said. */
+/** The records that channels refer to by number. Where a record is unknown, its number is shown. */
 export type Referred = Partial<Pick<Content, 'talkgroups' | 'receiveLists' | 'scanLists'>>;
 
 const nameOf = (
@@ -11,14 +11,14 @@ const nameOf = (
   number: number | null | undefined,
 ) => (number ? records?.find((one) => one.number === number)?.name || String(number) : 'none');
 
-/** What a channel of a radio is, field by field: how it is called, and how it stands. */
+/** The fields of a channel: the label and the value in words. */
 const FIELDS: readonly [word: string, of: (channel: FittedChannel, lists: Referred) => string][] = [
   ['receive', ({ rx }) => formatFrequency(rx)],
   [
     'transmit',
     ({ tx, rx }) => (tx === null ? 'listen only' : tx === rx ? 'as receive' : formatFrequency(tx)),
   ],
-  ['frequencies', ({ split }) => (split ? 'kept as two' : 'kept with the shift')],
+  ['frequencies', ({ split }) => (split ? 'stored as split' : 'stored with the shift')],
   [
     'access',
     ({ send, expect, digital }) =>
@@ -34,13 +34,13 @@ const FIELDS: readonly [word: string, of: (channel: FittedChannel, lists: Referr
   ['scan list', ({ scanList }, { scanLists }) => nameOf(scanLists, scanList)],
   ['power', ({ power }) => formatPower(power)],
   ['scan', ({ scan }) => (scan ? 'in' : 'out')],
-  // Last, since it stands beside the words.
+  // Last: the row already shows the name.
   ['name', ({ name }) => name.trim() || 'none'],
 ];
 
 /**
- * In what a channel differs from what it was, in words: `power 1 W, was 4 W; talkgroup Isles, was none`. What both sides refer to may be
- * numbered otherwise; a talkgroup of another number and the same name says its number.
+ * The fields in which a channel differs, in words: `power 1 W, was 4 W; talkgroup Isles, was none`. The two sides may number their
+ * records differently: a talkgroup with the same name and another number is shown by its number.
  */
 export function differsInWords(
   was: FittedChannel,

@@ -112,15 +112,15 @@ export function numbersIn(plan: Plan, model: Model, abbreviations: Abbreviations
   };
 }
 
-/** By the radio's numbers: the records of a plan that they stand for. */
+/** The lists of a plan by the radio's numbers. */
 export type RecordsHeld = Record<
-  keyof Numbers,
+  'receiveList' | 'scanList',
   { ids: ReadonlyMap<number, string>; names: ReadonlyMap<number, string> }
 >;
 
-/** What the numbers of a radio stand for that this plan was written to. */
+/** The lists that the numbers of a radio stand for after this plan was written to it. */
 export function recordsHeld(plan: Plan, model: Model): RecordsHeld {
-  const { talkgroup, receiveList, scanList } = numbersIn(plan, model, abbreviationsOf(plan));
+  const { receiveList, scanList } = numbersIn(plan, model, abbreviationsOf(plan));
   const held = (numbers: ReadonlyMap<string, number>, records: readonly { id: string; name: string }[]) => {
     const there = records.flatMap(({ id, name }) => {
       const number = numbers.get(id);
@@ -132,7 +132,6 @@ export function recordsHeld(plan: Plan, model: Model): RecordsHeld {
     };
   };
   return {
-    talkgroup: held(talkgroup, plan.talkgroups),
     receiveList: held(receiveList, plan.receiveLists),
     scanList: held(scanList, plan.scanLists),
   };

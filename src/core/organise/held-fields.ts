@@ -40,7 +40,7 @@ const TOGETHER: readonly (readonly Field[])[] = [
   ['rx', 'tx'],
   ['mode', 'access'],
 ];
-/** The fields, with those that each is judged together with; in the order of all fields. */
+/** The fields and all fields of their groups, in the order of FIELDS. */
 export const withTheirs = (fields: readonly Field[]) =>
   FIELDS.filter(
     (field) =>
@@ -53,14 +53,14 @@ const accessOf = ({ send, expect, digital }: FittedChannel): Channel['access'] =
     ? { kind: 'dmr', colourCode: digital.colourCode, timeSlot: digital.timeSlot }
     : { kind: 'analogue', send, expect };
 
-/** A channel of a radio, and what the radio's numbers stand for: records of the plan, and the radio's own talkgroups. */
+/** A channel of a radio, with the plan's lists and the radio's talkgroups by number. */
 export interface Held extends FittedChannel {
   records: RecordsHeld;
   groups: ReadonlyMap<number, FittedTalkgroup>;
 }
 const groupOf = ({ digital, groups }: Held) => groups.get(digital?.talkgroup ?? 0);
 
-/** A list by its id in the plan; by the radio's number where no record of the plan stands there. */
+/** The id of a list in the plan, or the radio's number where the plan has no such list. */
 const linkOf = (number: number | null | undefined, ids: ReadonlyMap<number, string>) =>
   number ? (ids.get(number) ?? number) : null;
 
@@ -126,7 +126,7 @@ export function talkgroupFor(
   return { id, made: { id, name, number: address, call } };
 }
 
-/** What a channel refers to, as far as it is in the plan or can be made. */
+/** The talkgroup and lists of a channel that the plan has, or that can be added to it. */
 function linksOf(held: Held, own: Plan): Partial<Pick<Channel, 'talkgroup' | 'receiveList' | 'scanList'>> {
   const link = <Id extends string>(field: Field, records: readonly { id: Id }[]) => {
     const value = valueOf(held, field);

@@ -84,7 +84,7 @@ const TOGETHER: Partial<Record<Kind, readonly (readonly string[])[]>> = {
   ],
   zone: [['members', 'knob']],
 };
-/** The fields, and those that they are judged together with. */
+/** The fields and all fields of their groups. */
 const withTheirs = (kind: Kind, fields: readonly string[]): string[] => [
   ...new Set(fields.flatMap((field) => TOGETHER[kind]?.find((group) => group.includes(field)) ?? [field])),
 ];

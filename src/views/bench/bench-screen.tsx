@@ -211,7 +211,7 @@ export function BenchScreen({ plans, planId, benchUrl }: Props) {
   const [chosenId, setChosenId] = useState<string | null>(null);
   const [several, setSeveral] = useState(false);
   const radios = hand.bench?.radios ?? [];
-  // Who comes from a plan wants the radio that it is made for, not whichever is plugged in.
+  // A link from a plan opens the radio that the plan is made for, even if another one is plugged in.
   const wanted = plans.find(({ id }) => id === planId);
   const ofItsModel = radios.filter(({ modelId }) => modelId === wanted?.modelId);
   const chosen =

@@ -126,7 +126,7 @@ export function SeveralPanel({
             disabled={asking || wanted.length === here.length}
             onClick={() => setTaken(new Set(here.map((radio) => radio.id)))}
           >
-            Choose all {here.length}
+            Select all {here.length} radios
           </Button>
         )}
         <ul>
@@ -165,7 +165,7 @@ export function SeveralPanel({
 
 const radiosIn = (n: number) => (n === 1 ? '1 radio' : `${n} radios`);
 
-/** What the write changes in each radio, and the question; it can be answered when all of it is known. */
+/** What the write changes in each radio, and the question. The button works when every preview has loaded. */
 function Question({
   radios,
   previews,
@@ -197,7 +197,7 @@ function Question({
           )}
         </p>
         <Button kind="strong" disabled={known.length < radios.length} onClick={onWrite}>
-          Write to all
+          Write to all radios
         </Button>
         <Button onClick={onClose}>Not now</Button>
       </div>
@@ -220,8 +220,8 @@ function Question({
                       {previews[at].data.heldBack.length > 0 && (
                         <span className="block text-stop">
                           {previews[at].data.heldBack.length === 1
-                            ? '1 channel is not written: Check stops it.'
-                            : `${previews[at].data.heldBack.length} channels are not written: Check stops them.`}
+                            ? '1 channel is not written because of a stop in Check.'
+                            : `${previews[at].data.heldBack.length} channels are not written because of stops in Check.`}
                         </span>
                       )}
                     </>

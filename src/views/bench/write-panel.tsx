@@ -129,7 +129,7 @@ export function WritePanel({
       </div>
       {warnings.length > 0 && (
         <ul
-          aria-label="Mind before writing"
+          aria-label="Warnings before writing"
           className="shrink-0 rounded-md border border-caution-mark px-3 py-2 text-[13px] font-medium"
         >
           {warnings.map((words) => (

@@ -5,20 +5,20 @@ import { LOW_BATTERY, type Radio, type WritePreview } from '@/core/bench';
 /** More channels emptied than this are said before all else. */
 const MANY_EMPTIED = 10;
 
-/** What the write takes that somebody may not expect: channels that are emptied, another model or radio than the plan is made for. */
+/** Unexpected effects of the write: many channels are cleared, or the plan is made for another model or radio. */
 export function warningsOf({ change, madeForModel, workedOnFor }: WritePreview, radio: Radio): string[] {
   const emptied = radio.state === 'whole' ? (change?.removed.length ?? 0) : 0;
   return [
     ...(emptied > MANY_EMPTIED
       ? [
-          `${emptied.toLocaleString()} channels that ${radio.called} holds now are not in this plan, and are emptied.`,
+          `${emptied.toLocaleString()} channels of ${radio.called} are not in this plan. The write clears them.`,
         ]
       : []),
     ...(madeForModel !== null
-      ? [`This plan is made for the ${madeForModel}. For this ${radio.model} it is fitted anew.`]
+      ? [`This plan is made for the ${madeForModel}. Veridon fits it to this ${radio.model}.`]
       : []),
     ...(workedOnFor !== null
-      ? [`This plan is worked on for ${workedOnFor}. Here it is fitted anew for ${radio.called}.`]
+      ? [`This plan is worked on for ${workedOnFor}. Veridon fits it to ${radio.called}.`]
       : []),
   ];
 }
