@@ -10,6 +10,7 @@ import { kill } from './kills';
 import { cutPower, record, type Recording } from './power-cuts';
 import { makeUpRequests } from './requests';
 import { measureNoTime, type Report } from './figures';
+import { mixUnits } from './units';
 import { follow } from './following';
 
 /** A short run of every attack; `npm run attack` is the long one. */
@@ -81,6 +82,11 @@ describe('against the running application', () => {
     const figures = held(await follow(world, { rounds: 5, seed: SEED, until: until() }));
     expect(figures.typed).toBeGreaterThan(2);
     expect(figures.pressed).toBeGreaterThan(2);
+  });
+  test('two digital radios, their own values and a plan', async () => {
+    const figures = held(await mixUnits(world, { rounds: 24, seed: SEED, until: until() }));
+    expect(figures.write).toBeGreaterThan(1);
+    expect(figures.taken).toBeGreaterThan(0);
   });
   test('kills', async () => {
     expect(held(await kill(world, { kills: 3, seed: SEED, until: until() })).kills).toBe(3);

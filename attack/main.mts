@@ -8,9 +8,11 @@ import { crowd } from './crowd';
 import { hostileBench, lieToSearches } from './directory';
 import { memoryOf, type Report } from './figures';
 import { follow } from './following';
+import { strikeKeys } from './keys';
 import { kill } from './kills';
 import { cutPower, record } from './power-cuts';
 import { makeUpRequests } from './requests';
+import { mixUnits } from './units';
 
 /**
  * npm run attack: everything that is done to Veridon, in rounds, until the time is over. `--minutes 30 --seed 1`; prints what
@@ -23,7 +25,7 @@ const argument = (name: string, otherwise: number) => {
 };
 const minutes = argument('minutes', 30);
 const seed = argument('seed', 1);
-/** One of cuts, requests, crowd, directory, cable, cards, following, kills, for somebody who looks into it. */
+/** One of cuts, requests, crowd, directory, cable, cards, following, units, keys, kills, for somebody who looks into it. */
 const at = process.argv.indexOf('--only');
 const only = at < 0 ? undefined : process.argv[at + 1];
 const wanted = (name: string) => only === undefined || only === name;
@@ -43,7 +45,7 @@ const folder = mkdtempSync(join(tmpdir(), 'veridon-attack-'));
 process.env.VERIDON_RESERVE_MB = '1';
 process.env.VERIDON_DATA_DIR = join(folder, 'cuts');
 if (wanted('cuts')) {
-  const until = share(0.25);
+  const until = share(0.2);
   const recording = await record(join(folder, 'cuts'), 150, seed);
   const { cuts, answered, faults } = await cutPower(recording, {
     // Some two seconds each; places are taken in order, so that there must be time for all of them.
@@ -59,15 +61,17 @@ const world = await makeWorld({ env: { VERIDON_BENCH_URL: between.url, ...AS_USU
 bench = world.bench;
 try {
   const before = memoryOf(world.pid());
-  if (wanted('requests')) tell(await makeUpRequests(world, { requests: Infinity, seed, until: share(0.2) }));
+  if (wanted('requests')) tell(await makeUpRequests(world, { requests: Infinity, seed, until: share(0.15) }));
   if (wanted('crowd'))
-    tell(await crowd(world, { clients: 20, greedy: 4, edits: 40, seed, until: share(0.15) }));
+    tell(await crowd(world, { clients: 20, greedy: 4, edits: 40, seed, until: share(0.1) }));
   if (wanted('directory'))
     tell(await lieToSearches(world, between.behave, { searches: 400, seed, until: share(0.1) }));
   console.log(`  memory after these, MB: ${Math.round(before)} to ${Math.round(memoryOf(world.pid()))}`);
   if (wanted('cable')) tell(await pullCables(world, { faults: 200, seed, until: share(0.1) }));
   if (wanted('cards')) tell(await spoilCards(world, { rounds: 200, seed, until: share(0.1) }));
   if (wanted('following')) tell(await follow(world, { rounds: 400, seed, until: share(0.15) }));
+  if (wanted('units')) tell(await mixUnits(world, { rounds: 2000, seed, until: share(0.1) }));
+  if (wanted('keys')) tell(await strikeKeys(world, { rounds: 200, seed, until: share(0.1) }));
   if (wanted('kills')) tell(await kill(world, { kills: 200, seed, until: end }));
   const mistakes = world.output().match(/^\s*(\w*Error|⨯).*$/gm) ?? [];
   tell({

@@ -9,7 +9,7 @@ export function atTable(at: ReturnType<typeof onPlanPage>) {
     const { body } = await at.world().api<{ plan: { id: string } }>('/api/plans', 'POST', {
       name,
       modelId: 'tern-p2',
-      owner: { callSign: 'Q7ABC' },
+      owner: { callSign: 'Q7ABC', grade: 'full' },
     });
     await open(at.page(), body.plan.id);
     return body.plan.id;

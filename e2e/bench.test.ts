@@ -42,7 +42,9 @@ test('it is written, module by module, and read back', async () => {
   await toBench();
   await press(page(), `Write to ${SERIAL}`);
   await press(page(), 'Write it');
-  expect(await underWay(`${SERIAL} holds`)).toContain('all 24,560 bytes read back as they were sent');
+  expect(await underWay(`was written to ${SERIAL}`)).toContain(
+    'all 24,560 bytes read back as they were sent',
+  );
 });
 
 test('changed by hand and in the plan, it is merged three ways: nothing is silent, nothing is taken by itself', async () => {
@@ -83,7 +85,7 @@ test('changed by hand and in the plan, it is merged three ways: nothing is silen
   // What is left is the plan's word: the write says it again, and is made.
   await press(page(), `Write to ${SERIAL}`);
   await press(page(), 'Write it');
-  await underWay(`${SERIAL} holds “`);
+  await underWay(`was written to ${SERIAL}`);
 });
 
 test('a write that is pulled goes on from where it was, on another socket', async () => {
@@ -115,6 +117,10 @@ test('another is restored instead', async () => {
   await press(page(), 'Restore');
   await press(page(), 'Restore it');
   await underWay('is as it was when the sealed copy was taken');
+  // The copies say what they are of, and a restore is no write.
+  await sees(page(), '[aria-label="Sealed copies"]', /After a restore/);
+  await sees(page(), '[aria-label="Sealed copies"]', /After a write of “.*”, revision \d+/);
+  expect(await page().$('[aria-label="Done on its keys"]')).toBeNull();
 });
 
 test('from the radio’s side: its knob, its keys, its switch and its cable are handled on the table, and Veridon sees it', async () => {

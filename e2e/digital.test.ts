@@ -227,7 +227,7 @@ test('people are ranked, cut to what the Kestrel holds, written, and seen on its
   await sees(page(), '[aria-label="Under way"]', 'was read');
   await press(page(), 'Write to CV110073');
   await press(page(), 'Write it');
-  await sees(page(), '[aria-label="Under way"]', 'CV110073 holds');
+  await sees(page(), '[aria-label="Under way"]', 'was written to CV110073');
 
   const [first] = people;
   await world().atBench('/bench/radios/kestrel-1', { slot: 1, talk: { from: first!.number, to: 160 } });

@@ -1,9 +1,10 @@
 import { channelsOfPlan, chooseFirst, newPlan as makePlan } from './at-find';
-import { choose, onPlanPage, press, sees, textOf, until, PLAN } from './harness';
+import { choose, onPlanPage, PLAN, press, sees, textOf, until } from './harness';
 
 /** A new radio is filled from nothing, and what does not fit is said and kept. */
 
 const at = onPlanPage();
+const { keys } = at;
 
 const newPlan = (name: string) => makePlan(at.world(), name);
 const open = async (id: string) => {
@@ -190,4 +191,34 @@ test('what the directories say otherwise: a new tone, a move, off the air, new n
   await sees(page, panel, /One thing is not as they say.*Off the air 1/s);
   await press(page, `Leave over: ${third.site}`);
   await until('twelve channels', async () => (await channelsOfPlan(at.world(), id)).channels.length === 12);
+});
+
+test('a new plan is made for a radio under another of its names; an empty one says what to do', async () => {
+  const page = at.page();
+  await page.goto(at.world().url);
+  await press(page, 'New plan');
+  await press(page, 'Make the plan');
+  await sees(page, 'main [role=alert]', 'Give the plan a name');
+  await page.keyboard.press('Tab');
+  await page.focus('form input');
+  await page.keyboard.type('Beach day');
+  await choose(page, 'Radio', 'Sandhoven S22');
+  await press(page, 'Make the plan');
+  await sees(page, 'h1', 'Beach day');
+  await sees(page, 'header', 'Larkmoor Tern P2');
+  await sees(page, '[role=grid]', 'New channel');
+  expect(await page.$eval('[role=grid]', (grid) => grid.getAttribute('aria-rowcount'))).toBe('2');
+  // Nobody has said whose licence holds: Check says that first, as soon as something would be sent.
+  await sees(page, 'header', 'grade not stated');
+  await page.focus('[role=grid]');
+  await keys('Control+End', 'Home', 'ArrowRight', 'ArrowRight');
+  await page.keyboard.type('145.5');
+  await keys('Enter');
+  await sees(page, '[aria-label="About the plan as a whole"]', 'Your licence grade is not stated');
+  await press(page, 'My grade is Entry');
+  await sees(page, 'header', 'grade Entry');
+  await until(
+    'nothing more of that',
+    async () => (await page.$('[aria-label="About the plan as a whole"]')) === null,
+  );
 });

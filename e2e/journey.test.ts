@@ -166,7 +166,7 @@ test('it is written with a true progress bar, read back, and agrees byte for byt
     }).observe(document.body, { subtree: true, childList: true, attributes: true });
   });
   await press(page(), 'Write it');
-  await sees(page(), '[aria-label="Under way"]', 'LK204417 holds');
+  await sees(page(), '[aria-label="Under way"]', 'was written to LK204417');
   const seen = await page().evaluate(() => (window as unknown as { values: number[] }).values);
   await world().atBench('/bench/radios/tern-1/faults', { kind: 'none' });
   expect(seen.length).toBeGreaterThan(4);

@@ -256,23 +256,6 @@ test('guarding strictly makes cautions of the licence stops; the plan’s name i
   await sees(page, 'main', 'Ketterby in autumn');
 });
 
-test('a new plan is made for a radio under another of its names; an empty one says what to do', async () => {
-  const page = at.page();
-  await page.goto(at.world().url);
-  await press(page, 'New plan');
-  await press(page, 'Make the plan');
-  await sees(page, 'main [role=alert]', 'Give the plan a name');
-  await page.keyboard.press('Tab');
-  await page.focus('form input');
-  await page.keyboard.type('Beach day');
-  await choose(page, 'Radio', 'Sandhoven S22');
-  await press(page, 'Make the plan');
-  await sees(page, 'h1', 'Beach day');
-  await sees(page, 'header', 'Larkmoor Tern P2');
-  await sees(page, '[role=grid]', 'New channel');
-  expect(await page.$eval('[role=grid]', (grid) => grid.getAttribute('aria-rowcount'))).toBe('2');
-});
-
 test('a plan is duplicated, removed and brought back', async () => {
   const page = at.page();
   await page.goto(at.world().url);

@@ -1,48 +1,18 @@
-import type { HTTPRequest, KeyInput } from 'puppeteer-core';
+import type { HTTPRequest } from 'puppeteer-core';
 import { SEED } from '../src/core/property.test.kit';
 import { seeded } from '../src/sim/random';
 import { atTable } from './at-table';
-import { cell, kept, onPlanPage, sees, strike, textOf, until, type Channel } from './harness';
+import { cell, kept, onPlanPage, sees, textOf, until, type Channel } from './harness';
+import { makePlanWithGap, strikeAtRandom } from './random-keys';
 
 /** What is typed belongs to the record and the field on which typing began, or to nothing. */
 
 const at = onPlanPage();
 const { page, keys, world } = at;
-const { newPlan, open, channelsOf } = atTable(at);
+const { open, channelsOf } = atTable(at);
 
-/** A plan with channels in slots 0 to 10 and 12 to 20: the first gap is slot 11. */
 async function planWithGap(name: string): Promise<string> {
-  const id = await newPlan(name);
-  const channels = [...Array(21).keys()]
-    .filter((slot) => slot !== 11)
-    .map((slot) => ({
-      id: `ch_gap${String(slot).padStart(6, '0')}`,
-      name: `Station ${String.fromCharCode(65 + slot)}`,
-      fitted: {},
-      rx: 145_000_000 + slot * 25_000,
-      tx: 145_000_000 + slot * 25_000,
-      txFixed: false,
-      access: { kind: 'analogue', send: null, expect: null },
-      mode: 'FM',
-      power: 4000,
-      scan: true,
-      alwaysOn: false,
-      note: '',
-      source: null,
-    }));
-  const slots = [...Array(21).keys()].filter((slot) => slot !== 11);
-  const { status } = await world().api(`/api/plans/${id}/edits`, 'POST', {
-    base: 1,
-    edit: {
-      name: 'place',
-      channels,
-      slots,
-      placement: 'next-free',
-      at: 0,
-      range: { first: 0, count: 150 },
-    },
-  });
-  expect(status).toBe(200);
+  const id = await makePlanWithGap(world(), name);
   await open(page(), id);
   return id;
 }
@@ -203,96 +173,14 @@ test('in Organise Ctrl+Z takes back the last change of the plan, and in a field 
   );
 });
 
-/** Keys as somebody strikes them who types fast and looks elsewhere. */
-const KEYS: readonly KeyInput[] = [
-  ...(['1', '4', '5', '.', '6', 'a', 'x', '-', 'l', 's'] as const),
-  ...(['Tab', 'Tab', 'Enter', 'Enter', 'Escape', 'ArrowDown', 'ArrowUp', 'ArrowRight', 'F2'] as const),
-];
-const CHORDS = ['Control+k', 'Control+h', 'Shift+Tab', 'Control+End'];
-/** The fields that the cell of a column sets. */
-const FIELDS: Record<string, string[]> = {
-  slot: ['slot'],
-  name: ['name'],
-  // Transmit follows receive.
-  rx: ['rx', 'tx', 'txFixed'],
-  tx: ['tx', 'txFixed'],
-  access: ['access'],
-  mode: ['mode'],
-  power: ['power'],
-  scan: ['scan'],
-};
-
 test('whatever is struck while code and answers are on the way, no channel changes but where typing began', async () => {
   const random = seeded(SEED);
-  const pick = <T>(of: readonly T[]) => of[Math.floor(random() * of.length)]!;
   let began = 0;
   for (let round = 0; round < 6; round++) {
     const id = await planWithGap(`Keys ${round}`);
-    const before = (await channelsOf(id)).channels;
-    const slow: HTTPRequest[] = [];
-    const hear = (request: HTTPRequest) => {
-      if (/_next\/static|\/api\/plans\//.test(request.url()) && random() < 0.5) slow.push(request);
-      else void request.continue();
-    };
-    await page().setRequestInterception(true);
-    page().on('request', hear);
-    /** Where typing began so far: channel and column. */
-    const allowed = new Set<string>();
-    for (let n = 0; n < 48; n++) {
-      // Now and then somebody closes what has opened and comes back to the table.
-      if (n % 8 === 0) {
-        await keys('Escape', 'Escape');
-        await page().focus('[role=grid]');
-      }
-      const focus = await page().evaluate(() => {
-        const grid = document.querySelector('[role=grid]');
-        const active = document.activeElement;
-        const editor = grid?.querySelector('[role=combobox]');
-        const place = document.getElementById(grid?.getAttribute('aria-activedescendant') ?? '');
-        return {
-          inGrid: active === grid,
-          typing: editor !== null && editor !== undefined,
-          channel: place?.closest('[role=row]')?.getAttribute('data-channel') ?? null,
-          column: place?.getAttribute('data-column') ?? null,
-        };
-      });
-      const struck = random() < 0.08 ? pick(CHORDS) : pick(KEYS);
-      // Typing begins with a letter or figure, or with Enter or F2.
-      if (focus.inGrid && !focus.typing && focus.column && /^(.|Enter|F2)$/.test(struck)) {
-        allowed.add(`${focus.channel ?? 'new'} ${focus.column}`);
-        began++;
-      }
-      // Where no text belongs, these two are commands for the channel with the focus.
-      if (focus.inGrid && !focus.typing && /^(slot|rx|scan)$/.test(focus.column ?? '')) {
-        if (struck === 'l') allowed.add(`${focus.channel} tx`);
-        if (struck === 's') allowed.add(`${focus.channel} scan`);
-      }
-      await strike(page(), struck);
-      if (random() < 0.3) await slow.splice(Math.floor(random() * slow.length), 1)[0]?.continue();
-    }
-    page().off('request', hear);
-    for (const request of slow.splice(0)) await request.continue();
-    await page().setRequestInterception(false);
-    await page().evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-    await until('all to be kept', async () =>
-      /^(Kept|Saved)/.test(await textOf(page(), 'header [role=status]')),
-    );
-    const after = (await channelsOf(id)).channels as unknown as Record<string, unknown>[];
-    for (const was of before as unknown as Record<string, unknown>[]) {
-      const now = after.find((one) => one.id === was.id) ?? {};
-      const changed = Object.keys({ ...was, ...now }).filter(
-        (field) => field !== 'unclear' && JSON.stringify(was[field]) !== JSON.stringify(now[field]),
-      );
-      for (const field of changed) {
-        const columns = Object.keys(FIELDS).filter((column) => FIELDS[column]!.includes(field));
-        const began = columns.some((column) => allowed.has(`${String(was.id)} ${column}`));
-        // A slot is typed on one channel and changes places with another.
-        const swapped = field === 'slot' && [...allowed].some((one) => one.endsWith(' slot'));
-        expect(`round ${round}: ${String(was.name)} ${field} ${began || swapped}`).toBe(
-          `round ${round}: ${String(was.name)} ${field} true`,
-        );
-      }
-    }
+    const struck = await strikeAtRandom(page(), world(), id, random);
+    expect([`round ${round}`, struck.wrong]).toEqual([`round ${round}`, []]);
+    began += struck.began;
   }
   expect(began).toBeGreaterThan(50);
 });

@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import { execFile } from 'node:child_process';
 import {
   copyFileSync,
@@ -61,7 +62,7 @@ let before: Record<string, string[]>;
 test('a backup has every row but passwords, and is whole', async () => {
   const { plan } = await createPlan({ name: 'Kept', modelId: 'tern-p2', owner });
   await editPlan(plan.id, 1, placing(0, 1, 2));
-  await editPlan(plan.id, 2, renaming(1, 'With “quotes”, a \\ and ütf'));
+  await editPlan(plan.id, 2, renaming(1, 'With “quotes”, a \\, ütf and \u2028'));
   await setMark(plan.id, 2, 'before the regatta');
   const gone = await createPlan({ name: 'Put away', modelId: 'tern-p2', owner });
   await setRemoved(gone.plan.id, true);
@@ -135,6 +136,28 @@ test('damaged in any way it is refused with a clear word, and nothing is touched
     reason: expect.stringContaining('plans or radios here already') as string,
   });
   expect(await everything()).toEqual(before);
+});
+
+test('what is wrong behind the place where a file was given up harms nobody', async () => {
+  const bad = join(folder, 'bad-behind.gz');
+  const behind = gzipSync(randomBytes(500_000).toString('hex'));
+  // After it a part that is packed in no way that there is.
+  writeFileSync(bad, Buffer.concat([gzipSync('{"some":"json"}\n'), behind, Buffer.from([0x1f, 0x8b, 0, 0])]));
+  const uncaught: unknown[] = [];
+  const hear = (error: unknown) => uncaught.push(error);
+  process.on('uncaughtException', hear);
+  try {
+    for (let n = 0; n < 20; n++)
+      expect(await checkBackup(bad)).toEqual({
+        ok: false,
+        reason: expect.stringContaining('no backup of Veridon') as string,
+      });
+    expect(await checkBackup(join(folder, 'no-such-file'))).toMatchObject({ ok: false });
+    expect(await checkBackup(file)).toMatchObject({ ok: true });
+  } finally {
+    process.off('uncaughtException', hear);
+  }
+  expect(uncaught).toEqual([]);
 });
 
 test('restored by its command into an empty directory, every row is there again', async () => {

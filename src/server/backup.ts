@@ -3,7 +3,6 @@ import { once } from 'node:events';
 import { createReadStream, createWriteStream } from 'node:fs';
 import { mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { createInterface } from 'node:readline';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip } from 'node:zlib';
 import { sql } from 'drizzle-orm';
@@ -249,8 +248,22 @@ export async function backUpDaily(now = Date.now()): Promise<KeptBackup | null> 
   return newest && now - Date.parse(newest.at) < DAILY_MS ? null : makeBackup('itself');
 }
 
-const readLines = (file: string) =>
-  createInterface({ input: createReadStream(file).pipe(createGunzip()), crlfDelay: Infinity });
+/**
+ * The lines of a backup, unpacked. Throws where the file cannot be read to its end; whoever stops before the end leaves nothing open
+ * that could fail later. A line ends with a line feed alone: other separators may stand within a text.
+ */
+async function* linesOf(file: string): AsyncGenerator<string> {
+  const unpacked = createGunzip().setEncoding('utf8');
+  // What goes wrong on the way destroys the end of it, which throws below.
+  pipeline(createReadStream(file), unpacked).catch(() => {});
+  let rest = '';
+  for await (const part of unpacked) {
+    const lines = (rest + (part as string)).split('\n');
+    rest = lines.pop()!;
+    yield* lines;
+  }
+  if (rest !== '') yield rest;
+}
 
 /** Reads a backup through: that it is one, of which schema, and that all of it is there. Fails with what is wrong with it. */
 export async function checkBackup(
@@ -262,14 +275,8 @@ export async function checkBackup(
   let last: z.infer<typeof lastSchema> | undefined;
   let table = '';
   try {
-    const input = createReadStream(file);
-    const unpacked = createGunzip();
-    // An error of the file itself ends the lines as well.
-    input.on('error', (error) => unpacked.destroy(error));
-    const lines = createInterface({ input: input.pipe(unpacked), crlfDelay: Infinity });
-    const broken = new Promise<never>((_, reject) => unpacked.once('error', reject));
-    const read = (async () => {
-      for await (const line of lines) {
+    const read = async () => {
+      for await (const line of linesOf(file)) {
         if (last) return 'There is something behind its end.';
         const json = JSON.parse(line) as Record<string, unknown>;
         if (!first) {
@@ -292,8 +299,8 @@ export async function checkBackup(
         sum.update(line).update('\n');
       }
       return null;
-    })();
-    const wrong = await Promise.race([read, broken]);
+    };
+    const wrong = await read();
     if (wrong !== null) return fail(`${wrong} Nothing was restored.`);
   } catch {
     return fail('The file is damaged or not whole: it cannot be read to its end. Nothing was restored.');
@@ -329,7 +336,7 @@ export async function restoreBackup(
       if (put && waiting.length > 0) await put(waiting);
       waiting = [];
     };
-    for await (const line of readLines(file)) {
+    for await (const line of linesOf(file)) {
       const json = JSON.parse(line) as Record<string, unknown>;
       if ('row' in json) {
         waiting.push(json.row);

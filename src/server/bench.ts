@@ -2,7 +2,7 @@ import { desc } from 'drizzle-orm';
 import type { Bench, WritePreview } from '../core/bench';
 import { check, checkBesides, contentToWrite } from '../core/check';
 import { compareBesides, compareContents } from '../core/compare';
-import { decodeImage, modelOfImage } from '../core/image';
+import { decodeImage, modelOfImage, withUnitValues } from '../core/image';
 import { alikeOf, fit } from '../core/fit';
 import { isNewer, modelById } from '../core/models';
 import type { PlanId, RadioId } from '../core/plan';
@@ -15,7 +15,6 @@ import { othersWithId, ownIdIn } from './own-ids';
 import { getPlan } from './plans';
 import { lookAtPorts, lyingUnplugged } from './ports';
 import { calledOf, radioOf } from './radios';
-import { withUnitValues } from './unit-values';
 
 /** The bench: ports with who is on them, and every radio that has been here. */
 export async function lookAtBench(): Promise<Bench> {
@@ -112,7 +111,7 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
       ...findings
         .filter(({ id, severity }) => severity === 'caution' && !stopped.has(id))
         .map(({ id, text }) => ({ slot: byId.get(id)!.slot, name: byId.get(id)!.name, text })),
-      ...checkBesides(plan, own, fitted, neighbours)
+      ...checkBesides(checked, own, fitted, neighbours)
         .filter(({ severity }) => severity === 'caution')
         .map(({ text }) => ({ slot: null, name: '', text })),
       ...alike.map((called) => ({

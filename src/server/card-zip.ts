@@ -1,6 +1,6 @@
 import type { CardOpened } from '../core/bench';
 import { contentToWrite } from '../core/check';
-import { bytesOf, encodeImage, modelOfImage } from '../core/image';
+import { bytesOf, encodeImage, modelOfImage, withUnitValues } from '../core/image';
 import { cardFiles, cardOfZip, readCard, zipOfCard } from '../core/link';
 import { linkOf, modelById, modelByIdent } from '../core/models';
 import type { PlanId, RadioId } from '../core/plan';
@@ -10,7 +10,6 @@ import { wantWritable } from './may-write';
 import { getPlan } from './plans';
 import { Problem } from './problem';
 import { calledOf, radioOf, seeRadio } from './radios';
-import { withUnitValues } from './unit-values';
 
 /** Cards that are in another machine's reader: as a zip through the browser. */
 

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { JobRequest } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { decodeImage } from '../core/image';
-import { cardOfZip, MANIFEST, zipOfCard } from '../core/link';
+import { cardOfZip, MANIFEST, readCard, zipOfCard } from '../core/link';
 import { ploverF5 } from '../core/models/plover-f5';
 import type { RadioId } from '../core/plan';
 import { placing } from '../core/samples.test.kit';
@@ -17,6 +17,7 @@ import { dataFolder } from './data-folder.test.kit';
 import { getJob, startJob } from './jobs';
 import { createPlan, getPlan } from './plans';
 import { editPlan } from './revisions';
+import { setUnitValues } from './unit-values';
 
 /** A radio with a memory card: its half of the work, ours, and a card that is taken out in the middle. */
 
@@ -104,7 +105,9 @@ test('a plan is written on the card and read back; in the radio it is only when 
   expect(fits.length).toBeGreaterThan(1);
   expect(written).toMatchObject({ state: 'done', result: { channels: fits.length } });
   expect(written.message).toContain('all 74,414 bytes read back as they were sent');
-  expect(written.message).toMatch(/^The card of OR520144 holds .* Now load it in the radio\.$/);
+  expect(written.message).toMatch(
+    /^“Plan of 3” was written to the card of OR520144: 2 of its 3 channels .* Now load it in the radio\.$/,
+  );
   expect(await port()).toMatchObject({ radioId, loaded: false });
   // Not in the radio yet.
   await toRadio();
@@ -116,6 +119,25 @@ test('a plan is written on the card and read back; in the radio it is only when 
   ]);
   await toReader();
   expect(await port()).toMatchObject({ radioId, loaded: true });
+});
+
+test('a card as a zip has the values of its unit, whatever the plan sets', async () => {
+  const request = await planOf(1, 2);
+  const setting = { [ploverF5.ownCall!]: 'Q7CLUB' };
+  await editPlan(request.planId, request.planRevision, {
+    name: 'describe',
+    set: { settings: { 'plover-f5': setting } },
+  });
+  const callOnCard = async () => {
+    const files = cardOfZip((await cardZip(radioId, request.planId)).file);
+    const read = files.ok ? readCard(files.value) : null;
+    const content = read?.kind === 'whole' ? decodeImage(read.image, ploverF5) : null;
+    return content?.ok && content.value.settings[ploverF5.ownCall!];
+  };
+  expect(await callOnCard()).toBe('Q7CLUB');
+  await setUnitValues(radioId, { [ploverF5.ownCall!]: 'Q7UNIT' });
+  expect(await callOnCard()).toBe('Q7UNIT');
+  await setUnitValues(radioId, {});
 });
 
 test('a card in another machine’s reader goes through the browser as a zip, both ways', async () => {

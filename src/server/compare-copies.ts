@@ -1,13 +1,14 @@
 import type { CopyComparison } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { compareBesides, compareContents } from '../core/compare';
-import { byteDifferences, decodeImage, modelOfImage, type ToWrite } from '../core/image';
+import { byteDifferences, decodeImage, modelOfImage, withUnitValues, type ToWrite } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { PlanId } from '../core/plan';
 import { getCopy } from './copies';
 import { planThen } from './marks';
 import { getPlan } from './plans';
 import { Problem } from './problem';
+import { radioOf } from './radios';
 
 /** A sealed copy held against another, of the same unit or another of its model, or against a plan as it would be written. */
 
@@ -38,7 +39,11 @@ export async function compareCopy(
     const { plan } = await (against.revision === undefined
       ? getPlan(against.plan)
       : planThen(against.plan, against.revision));
-    const { heldBack: _, ...content } = contentToWrite(plan, modelOfImage(copy.image, model, copy.called));
+    const { own } = await radioOf(copy.radioId);
+    const { heldBack: _, ...content } = contentToWrite(
+      withUnitValues(plan, model, own),
+      modelOfImage(copy.image, model, copy.called),
+    );
     const then = against.revision === undefined ? '' : `, revision ${against.revision}`;
     return { called: `the plan “${plan.name}”${then}`, ...held(content), bytes: null };
   }

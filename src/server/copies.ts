@@ -1,11 +1,10 @@
 import { createHash } from 'node:crypto';
-import { desc, eq, sql } from 'drizzle-orm';
-import type { Copy, CopyReason } from '../core/bench';
+import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import type { Copy, CopyReason, JobResult } from '../core/bench';
 import { decodeImage, planOfContent, unitOf, type MakeIds } from '../core/image';
 import { modelById, type Model } from '../core/models';
-import { makeId, type RadioId } from '../core/plan';
-import { USUAL_REGION } from '../core/radio';
-import { copies, copyNotes, radios } from '../db';
+import { NEW_OWNER, makeId, type RadioId } from '../core/plan';
+import { copies, copyNotes, jobs, plans, radios, type Database } from '../db';
 import { reading, writing } from './database';
 import { NOBODY } from './once';
 import { createPlan, type KeptPlan } from './plans';
@@ -34,7 +33,35 @@ export async function listCopies(radioId?: RadioId): Promise<Copy[]> {
     .leftJoin(copyNotes, eq(copyNotes.copyId, copies.id))
     .where(radioId === undefined ? undefined : eq(copies.radioId, radioId))
     .orderBy(desc(copies.takenAt));
-  return rows.map((row) => ({ ...row, takenAt: row.takenAt.toISOString() }));
+  const { before, after } = await plansWritten(database, radioId);
+  return rows.map((row) => ({
+    ...row,
+    plan:
+      (row.reason === 'after write'
+        ? after.get(row.id)
+        : row.reason === 'before write'
+          ? before.get(row.id)
+          : null) ?? null,
+    takenAt: row.takenAt.toISOString(),
+  }));
+}
+
+/** The plans that were written to a radio, or to all: by the copy that was sealed before and by the one that was sealed after. */
+async function plansWritten(database: Database, radioId: RadioId | undefined) {
+  const rows = await database
+    .select({ name: plans.name, revision: jobs.planRevision, result: jobs.result })
+    .from(jobs)
+    .innerJoin(plans, eq(plans.id, jobs.planId))
+    .where(and(eq(jobs.state, 'done'), radioId === undefined ? undefined : eq(jobs.radioId, radioId)))
+    .orderBy(asc(jobs.startedAt));
+  const [before, after] = [new Map<string, Copy['plan']>(), new Map<string, Copy['plan']>()];
+  for (const { name, revision, result } of rows) {
+    if (revision === null) continue;
+    const { copyId, writtenCopyId } = (result ?? {}) as JobResult;
+    if (copyId !== undefined) before.set(copyId, { name, revision });
+    if (writtenCopyId !== undefined) after.set(writtenCopyId, { name, revision });
+  }
+  return { before, after };
 }
 
 /** Says something of a sealed copy, or nothing any more; the copy itself stays what it is. */
@@ -129,8 +156,12 @@ export async function planFromCopy(id: string, asker = NOBODY): Promise<KeptPlan
     throw new Problem(422, 'copy-unreadable', 'This copy cannot be read as a plan', decoded.reason);
   const lists = planOfContent(decoded.value, model, NEW_IDS);
   const unit = { radio: copy.radioId, called: copy.called, facts: unitOf(copy.image, model) };
-  const owner = { callSign: '', region: USUAL_REGION, grade: 'full' as const, strict: false };
-  return createPlan({ name: `From ${copy.called}`, modelId: model.id, owner }, { ...lists, unit }, asker, {
-    copy: id,
-  });
+  return createPlan(
+    { name: `From ${copy.called}`, modelId: model.id, owner: NEW_OWNER },
+    { ...lists, unit },
+    asker,
+    {
+      copy: id,
+    },
+  );
 }

@@ -4,7 +4,7 @@ import { channelOf, stationsOf } from '../core/directory';
 import { OUT_NAMES, planOf, writeChannels, type OutFormat, type Outgoing } from '../core/interchange';
 import { MODELS } from '../core/models';
 import { USUAL_REGION } from '../core/radio';
-import { makeId, newPlan, planSchema, type ChannelId, type Plan, type PlanId } from '../core/plan';
+import { NEW_OWNER, makeId, newPlan, planSchema, type ChannelId, type Plan, type PlanId } from '../core/plan';
 import { getPlan } from './plans';
 import { Problem } from './problem';
 import { readStations } from './stations';
@@ -59,11 +59,10 @@ export async function exportStations(
     });
   // A search is for no radio: the one that holds the most leaves the fewest over.
   const model = MODELS.reduce((most, one) => (one.slots.count > most.slots.count ? one : most));
-  const owner = { callSign: '', region: USUAL_REGION, grade: 'none' as const, strict: false };
   const empty = newPlan(makeId('pl', crypto.getRandomValues(new Uint8Array(12))), {
     name,
     modelId: model.id,
-    owner,
+    owner: NEW_OWNER,
   });
   const { first, count } = model.slots;
   const plan = {

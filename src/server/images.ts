@@ -14,8 +14,7 @@ import {
 } from '../core/image';
 import { formatOf } from '../core/models/formats';
 import type { Model } from '../core/models';
-import { PLAN_NAME_LIMIT, type PlanId } from '../core/plan';
-import { USUAL_REGION } from '../core/radio';
+import { NEW_OWNER, PLAN_NAME_LIMIT, type PlanId } from '../core/plan';
 import { cutText } from '../core/text';
 import { images } from '../db';
 import { NEW_IDS } from './copies';
@@ -65,12 +64,11 @@ export async function openImage(
 ): Promise<KeptPlan> {
   const { model, image, whole, content } = readImage(files, rescue);
   const lists = planOfContent(content, model, NEW_IDS);
-  const owner = { callSign: '', region: USUAL_REGION, grade: 'full' as const, strict: false };
   const [first] = files;
   const stem = files.length === 1 ? first!.name.replace(/\.[^.]*$/, '').trim() : '';
   const name = cutText(stem || `From a ${model.name}`, PLAN_NAME_LIMIT);
   return createPlan(
-    { name, modelId: model.id, owner },
+    { name, modelId: model.id, owner: NEW_OWNER },
     lists,
     asker,
     { image: files, rescue },

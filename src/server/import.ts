@@ -1,8 +1,7 @@
 import type { ImportAnswer } from '../api';
 import { channelsIn, readFile, type FileContent } from '../core/interchange';
 import { receiveRanges, slotRanges, type Model } from '../core/models';
-import { USUAL_REGION } from '../core/radio';
-import { applyEdit, makeId, newPlan, PLAN_NAME_LIMIT, type Plan, type PlanId } from '../core/plan';
+import { NEW_OWNER, applyEdit, makeId, newPlan, PLAN_NAME_LIMIT, type Plan, type PlanId } from '../core/plan';
 import { cutText } from '../core/text';
 import { placeInSlots, placeWhatFits, type NewRows, type Placing } from '../core/table';
 import { NOBODY, type Asker } from './once';
@@ -91,8 +90,7 @@ async function asNewPlan(content: FileContent, wish: ImportWish, asker: Asker): 
       'For which radio?',
       'This file is no plan of its own. Name the plan that it goes into, or as modelId the radio that a new one is for.',
     );
-  const owner = { callSign: '', region: USUAL_REGION, grade: 'none' as const, strict: false };
-  const details = { name: called(name ?? 'From a file'), modelId, owner };
+  const details = { name: called(name ?? 'From a file'), modelId, owner: NEW_OWNER };
   const model = wantModel(modelId);
   const { made, placing } = incoming(
     content,

@@ -77,6 +77,8 @@ test('a radio that is plugged in is seen, and read; what it held is the first se
     { id: job.result.copyId, reason: 'first read', bytes: 8192 },
   ]);
   const { plan } = await planFromCopy(job.result.copyId!);
+  // Nobody has said whose licence holds for it.
+  expect(plan.owner).toMatchObject({ callSign: '', grade: 'not stated' });
   expect(plan.channels.map(({ slot }) => slot)).toEqual(UNITS[0]!.content.channels.map(({ slot }) => slot));
 });
 
@@ -202,7 +204,7 @@ test('the image of one unit is restored to no other; a restore seals first what 
   const job = await ended((await startJob({ kind: 'restore', radioId, copyId: first.id })).id);
   expect(job).toMatchObject({ state: 'done', bytes: 3 * 8192, of: 3 * 8192 });
   const sealed = await listCopies(radioId);
-  expect(sealed[1]).toMatchObject({ reason: 'before write' });
+  expect(sealed[1]).toMatchObject({ reason: 'before restore' });
   const held = decodeImage((await getCopy(sealed[1]!.id)).image, ternP2);
   expect(held.ok && held.value.channels.map(({ name }) => name)).toContain('SEALED');
   await atBench(`radios/${UNITS[1]!.id}`, { plugged: false });

@@ -1,9 +1,9 @@
 import { and, desc, eq, isNull, notInArray, or } from 'drizzle-orm';
 import type { Job, JobRequest, JobResult } from '../core/bench';
 import { contentToWrite } from '../core/check';
-import { bytesOf, peopleBytes, peopleMemoryOf } from '../core/image';
+import { bytesOf, peopleBytes, peopleMemoryOf, withUnitValues } from '../core/image';
 import { modelById, type Model } from '../core/models';
-import type { Plan, RadioId } from '../core/plan';
+import type { Plan, PlanId, RadioId } from '../core/plan';
 import { jobs, openDatabase, radios, type Database } from '../db';
 import { reading, writing } from './database';
 import { instanceId, living } from './instance';
@@ -16,7 +16,7 @@ import { PassFailed, passFailed, read, restore, resume, write, writePeople } fro
 import { getCopy } from './copies';
 import { freePort, holdPort, portWith, type Port } from './ports';
 import { calledOf, radioOf } from './radios';
-import { wantUnitValues, withUnitValues } from './unit-values';
+import { wantUnitValues } from './unit-values';
 
 interface Running {
   job: Job;
@@ -139,7 +139,8 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
         `A ${found.model.name} has no memory of its own for people. Where it holds them among its talkgroups, put them into a plan and write that.`,
       );
   } else if (request.kind !== 'read') await wantWritable(found);
-  if (request.kind === 'resume' && !(await brokenOff(request.radioId)))
+  const broken = request.kind === 'resume' ? await brokenOff(request.radioId) : undefined;
+  if (request.kind === 'resume' && !broken)
     throw new Problem(
       409,
       'nothing-to-resume',
@@ -155,7 +156,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
     radioId: request.radioId,
     called: found.called,
     modelId: found.model.id,
-    planId: request.kind === 'write' ? request.planId : null,
+    planId: request.kind === 'write' ? request.planId : ((broken?.planId ?? null) as PlanId | null),
     state: 'running',
     phase: 'getting ready',
     message: 'Getting ready.',
@@ -181,8 +182,9 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
             radioId: request.radioId,
             modelId: found.model.id,
             planId: job.planId,
-            planRevision: request.kind === 'write' ? request.planRevision : null,
-            copyId: copy?.id ?? null,
+            // What goes on is still the write of that plan, or the restore of that copy.
+            planRevision: request.kind === 'write' ? request.planRevision : (broken?.planRevision ?? null),
+            copyId: copy?.id ?? broken?.copyId ?? null,
             state: 'running',
             message: job.message,
             instance: instanceId,

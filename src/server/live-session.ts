@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { Live } from '../core/bench';
-import { decodeImage, modelOfImage } from '../core/image';
+import { decodeImage, modelOfImage, ownFault, type UnitValues } from '../core/image';
 import type { LiveEvent } from '../core/link';
 import type { Model } from '../core/models';
 import { agreedAfter, fromRadio, stillApart, toRadio, type Agreed, type ByHand } from '../core/organise';
@@ -13,7 +13,9 @@ import { wantWritable } from './may-write';
 import { getPlan } from './plans';
 import { freePort, portOf, type Port } from './ports';
 import { Problem } from './problem';
+import { radioOf } from './radios';
 import { editPlan } from './revisions';
+import { onUnitValues, saveUnitValues } from './unit-values';
 import { announceLive, onRevision } from './watch';
 
 /** What is kept of what was said, newest first. */
@@ -52,20 +54,34 @@ export class LiveSession {
   constructor(
     { id: radioId, serial, called }: { id: RadioId; serial: string | null; called: string },
     private readonly base: Model,
-    { plan, revision, image, apart = [] }: Agreed & { revision: number; apart?: ByHand[] },
+    { plan, values = {}, revision, image, apart = [] }: Agreed & { revision: number; apart?: ByHand[] },
     private readonly tellAll: Tell,
   ) {
     this.serial = serial;
-    this.agreed = { plan, image };
+    this.agreed = { plan, values, image };
     this.apart = apart;
     this.seen = image;
     this.live = {
       ...{ radioId, called, modelId: base.id, planId: plan.id, planName: plan.name, revision },
-      ...{ state: 'beginning', reason: null, slot: null, channel: null, tookMs: null, apart: [], said: [] },
+      ...{
+        state: 'beginning',
+        reason: null,
+        slot: null,
+        channel: null,
+        settings: {},
+        tookMs: null,
+        apart: [],
+        said: [],
+      },
     };
-    this.leave = onRevision(plan.id, ({ revision: newest }) => {
+    const leavePlan = onRevision(plan.id, ({ revision: newest }) => {
       if (newest > this.live.revision) this.inTurn(() => this.push(performance.now()));
     });
+    const leaveValues = onUnitValues(radioId, () => this.inTurn(() => this.push(performance.now())));
+    this.leave = () => {
+      leavePlan();
+      leaveValues();
+    };
   }
   private readonly serial: string | null;
 
@@ -139,14 +155,17 @@ export class LiveSession {
     const { slot } = this.live;
     if (this.read.of !== this.seen) {
       const held = decodeImage(this.seen, this.model);
-      this.read = { of: this.seen, channels: held.ok ? held.value.channels : [] };
+      this.read = held.ok
+        ? { of: this.seen, channels: held.value.channels, settings: held.value.settings }
+        : { of: this.seen, channels: [], settings: {} };
     }
     return this.read.channels.find((one) => one.list === 0 && one.slot === slot) ?? null;
   }
-  private read: { of: Uint8Array | null; channels: NonNullable<Live['channel']>[] } = {
-    of: null,
-    channels: [],
-  };
+  private read: {
+    of: Uint8Array | null;
+    channels: NonNullable<Live['channel']>[];
+    settings: Live['settings'];
+  } = { of: null, channels: [], settings: {} };
 
   private say(text: string): void {
     this.live.said = [{ at: new Date().toISOString(), text }, ...this.live.said].slice(0, MOST_SAID);
@@ -162,6 +181,7 @@ export class LiveSession {
       plan: plan!,
     }));
     live.channel = this.channelThere();
+    live.settings = this.read.settings;
     const { called, state, slot } = live;
     announceLive(live.planId, live.radioId, { called, state, slot, apart: apart.length });
     this.tellAll();
@@ -177,12 +197,13 @@ export class LiveSession {
   /** What the radio holds now is taken into the plan, as far as the plan has not gone another way; then it gets the rest. */
   async take(image: Uint8Array): Promise<void> {
     const { plan, revision } = await getPlan(this.planId);
+    const { own } = await radioOf(this.live.radioId);
     if (this.unsure) this.agreed = agreedAfter(this.agreed, this.unsure, image, this.model);
     this.unsure = null;
     const newId = () => makeId('ch', crypto.getRandomValues(new Uint8Array(12)));
-    const found = fromRadio(this.agreed, image, plan, this.model, this.live.called, newId);
+    const found = fromRadio(this.agreed, image, plan, this.model, this.live.called, newId, own);
     if (!found.ok) throw new Ended(`What ${this.live.called} holds cannot be read any more: ${found.reason}`);
-    const { edit, said, free, apart, agreed } = found.value;
+    const { edit, values, said, free, apart, agreed } = found.value;
     const isNew = ({ at }: ByHand) =>
       !apart.some((other) => other.at.list === at.list && other.at.slot === at.slot);
     this.apart = [...this.apart.filter(isNew), ...apart];
@@ -199,6 +220,7 @@ export class LiveSession {
         this.say(error.detail);
       }
     else for (const text of said.slice(0, MOST_SAID)) this.say(text);
+    if (values) await this.takeValues({ ...own, ...values });
     this.agreed = agreed;
     this.seen = image;
     this.live.state = 'live';
@@ -207,16 +229,25 @@ export class LiveSession {
     await this.push(performance.now());
   }
 
+  /** What was set on its keys and is its own becomes a value of this unit, unless no radio may have it. */
+  private async takeValues(values: UnitValues): Promise<void> {
+    const fault = ownFault(this.base, values);
+    if (fault !== null) return this.say(fault);
+    const database = await writing();
+    await database.transaction((transaction) => saveUnitValues(transaction, this.live.radioId, values));
+  }
+
   /** Gives the radio what the plan has, where nothing is on its way; what it says by itself is taken first. */
   async push(since: number): Promise<void> {
     const { plan, revision } = await getPlan(this.planId);
+    const { own: values } = await radioOf(this.live.radioId);
     const image = this.line?.ready();
     // What was done on its keys meanwhile has its turn behind this one, and comes here again.
     if (!this.line || !image || image !== this.seen) return;
-    this.apart = stillApart(this.apart, plan, image, this.model);
-    const wanted = toRadio(plan, image, this.apart, this.model);
+    this.apart = stillApart(this.apart, plan, image, this.model, values);
+    const wanted = toRadio(plan, image, this.apart, this.model, values);
     if (!wanted.ok) throw new Ended(wanted.reason);
-    const sent = { plan, revision, since, image: wanted.value };
+    const sent = { plan, values, revision, since, image: wanted.value };
     if (wanted.value.every((byte, at) => byte === image[at])) {
       // Nothing goes over the line: what came back of it could be taken for an answer to what is sent next.
       if (revision !== this.live.revision || this.waiting) this.together(sent, image);
@@ -239,7 +270,7 @@ export class LiveSession {
   /** Radio and plan hold the same from now on. */
   private together(sent: NonNullable<LiveSession['sent']>, image: Uint8Array): void {
     const { live } = this;
-    this.agreed = { plan: sent.plan, image };
+    this.agreed = { plan: sent.plan, ...(sent.values && { values: sent.values }), image };
     if (sent.revision !== live.revision) live.tookMs = Math.round(performance.now() - sent.since);
     live.revision = sent.revision;
     live.planName = sent.plan.name;

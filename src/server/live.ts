@@ -217,7 +217,10 @@ export async function resumeLives(): Promise<void> {
     const session = new LiveSession(
       { id: row.radioId, serial: radio.serial, called: calledOf(radio) },
       model,
-      { plan, revision: row.planRevision, image: new Uint8Array(row.image), apart: row.apart },
+      {
+        ...{ plan, values: radio.own, revision: row.planRevision },
+        ...{ image: new Uint8Array(row.image), apart: row.apart },
+      },
       tellAll,
     );
     sessions.set(row.radioId, session);

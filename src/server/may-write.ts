@@ -49,12 +49,15 @@ export async function wantWritable(found: Present & { called: string }): Promise
 export async function brokenOff(radioId: RadioId) {
   const database = await reading();
   const [row] = await database
-    .select({ id: jobs.id, image: jobs.image, state: jobs.state })
+    .select({
+      ...{ id: jobs.id, image: jobs.image, state: jobs.state },
+      ...{ planId: jobs.planId, planRevision: jobs.planRevision, copyId: jobs.copyId },
+    })
     .from(jobs)
     .where(and(eq(jobs.radioId, radioId), isNotNull(jobs.image)))
     .orderBy(desc(jobs.startedAt))
     .limit(1);
-  return row?.image && row.state !== 'running' ? { id: row.id, image: new Uint8Array(row.image) } : undefined;
+  return row?.image && row.state !== 'running' ? { ...row, image: new Uint8Array(row.image) } : undefined;
 }
 
 /** The radios of which a write broke off that can go on. */

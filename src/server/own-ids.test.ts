@@ -70,7 +70,7 @@ test('before a write it is said that another radio has the same own ID', async (
   // and where nothing is known of it, the radio’s own is what stays
   await editPlan(plan.id, revision + 1, { name: 'describe', set: { settings: {} } });
   expect((await previewWrite(two.id, plan.id)).cautions.map(({ text }) => text)).toContainEqual(
-    expect.stringContaining('the radio’s own ID is not set'),
+    expect.stringContaining('The radio’s own ID is not set'),
   );
   // The first radio has one, which stays.
   expect(await ids(one.id, plan.id)).toEqual([]);

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { Job, PeopleChoice } from '../core/bench';
-import { contentToWrite } from '../core/check';
+import { contentToWrite, type WriteContent } from '../core/check';
 import { compareImages, encodeImage, imageForAnother, modelOfImage, restartFor } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { LinkEvent } from '../core/link';
@@ -118,6 +118,7 @@ async function writeAndReadBack(
   model: Model,
   { image, serial }: { image: Uint8Array; serial: string | null },
   signal: AbortSignal,
+  what: 'write' | 'restore' = 'write',
 ): Promise<void> {
   // Before its first byte: whatever breaks it off, it is known what was to be in the radio.
   await toBeWritten(job, image);
@@ -142,7 +143,7 @@ async function writeAndReadBack(
       'Read back otherwise',
       `${grouped(comparison.different.length)} bytes of ${job.called} were read back otherwise than they were sent, the first at ${comparison.different[0]}. Restore its sealed copy.`,
     );
-  job.result.writtenCopyId = await sealCopy(job.radioId, model, back.image!, 'after write');
+  job.result.writtenCopyId = await sealCopy(job.radioId, model, back.image!, `after ${what}`);
   await toBeWritten(job, null);
 }
 
@@ -202,7 +203,7 @@ export async function write(
   );
   job.result.channels = content.channels.length;
   job.result.heldBack = content.heldBack.length;
-  job.message = `${whereOf(job, model)} holds “${plan.name}”: ${content.channels.length} channels, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${restarting(restartFor(base, image, model))}${afterwards(model)}`;
+  job.message = `“${plan.name}” was written to ${model.link?.kind === 'card' ? `the card of ${job.called}` : job.called}: ${channelsWritten(plan, content)}, and all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${restarting(restartFor(base, image, model))}${afterwards(model)}`;
 }
 
 /** Refuses where a radio holds something else than the person looked at: it was changed on its own keys, or by another. */
@@ -223,11 +224,26 @@ export async function resume(job: Job, port: Port, model: Model, signal: AbortSi
   const broken = (await brokenOff(job.radioId))!;
   const asked = await runLink(port.place, model, { kind: 'identify' }, undefined, signal);
   if (asked.kind === 'failed') throw new PassFailed(asked);
-  await writeAndReadBack(job, port, model, { image: broken.image, serial: asked.ident.serial }, signal);
+  await writeAndReadBack(
+    job,
+    port,
+    model,
+    { image: broken.image, serial: asked.ident.serial },
+    signal,
+    broken.copyId === null ? 'write' : 'restore',
+  );
   const { resumedAt = 0 } = job.result;
   const went =
     resumedAt > 0 ? `The write went on at byte ${grouped(resumedAt)}. ` : 'The write was made anew. ';
   job.message = `${went}${whereOf(job, model)} holds what was to be written: all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${afterwards(model)}`;
+}
+
+/** How many of a plan's channels were written, and how many a stop held back. */
+function channelsWritten({ channels: all }: Plan, { channels, heldBack }: WriteContent): string {
+  const n = channels.length;
+  const words =
+    n < all.length ? `${n} of its ${all.length} channels` : n === 1 ? '1 channel' : `${n} channels`;
+  return heldBack.length === 0 ? words : `${words} (a stop in Check held back ${heldBack.length})`;
 }
 
 /** What a write came to be in: the radio, or its card, which the radio has still to load. */
@@ -294,7 +310,8 @@ export async function restore(
     `Reading ${job.called} first: what it holds now is kept too.`,
     signal,
   );
-  if (!before.ident.halfWritten) await sealCopy(job.radioId, model, before.image!, 'before write');
+  if (!before.ident.halfWritten)
+    job.result.copyId = await sealCopy(job.radioId, model, before.image!, 'before restore');
   const { serial } = before.ident;
   if (copy.radioId !== job.radioId) {
     const base = before.ident.halfWritten ? (await newestSound(job.radioId, model))?.image : before.image!;
@@ -308,10 +325,10 @@ export async function restore(
           ? `The copy of ${copy.called} cannot be read: ${image.reason}`
           : `${job.called} is half written and there is no sealed copy of it to build on.`,
       );
-    await writeAndReadBack(job, port, model, { image: image.value, serial }, signal);
+    await writeAndReadBack(job, port, model, { image: image.value, serial }, signal, 'restore');
     job.message = `${whereOf(job, model)} holds what the copy of ${copy.called} holds, and what is its own is as it was: all ${grouped(job.result.comparison!.compared)} bytes read back as they were sent.${afterwards(model)}`;
     return;
   }
-  await writeAndReadBack(job, port, model, { image: copy.image, serial }, signal);
+  await writeAndReadBack(job, port, model, { image: copy.image, serial }, signal, 'restore');
   job.message = `${whereOf(job, model)} is as it was when the sealed copy was taken: all ${grouped(job.result.comparison!.compared)} bytes agree.${afterwards(model)}`;
 }

@@ -14,7 +14,7 @@ import { wantDocument } from './plan-rows';
 import { calledOf } from './radios';
 
 /** Raise this when summaries are computed differently: saved summaries of an older format are computed again. */
-const SUMMARY_FORMAT = 2;
+const SUMMARY_FORMAT = 3;
 
 /** What the list says of a plan that is worked out of its document. */
 interface Summary {
@@ -159,7 +159,8 @@ async function lastWrites(database: Database) {
     })
     .from(jobs)
     .innerJoin(radios, eq(jobs.radioId, radios.id))
-    .where(and(eq(jobs.kind, 'write'), eq(jobs.state, 'done')))
+    // A write that broke off and went on is one too; a restore has no plan.
+    .where(and(isNotNull(jobs.planId), eq(jobs.state, 'done')))
     .orderBy(jobs.planId, desc(jobs.startedAt));
   return new Map(
     rows.map(({ planId, at, revision, ...radio }) => [

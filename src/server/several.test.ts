@@ -113,7 +113,7 @@ test('copies are held against each other and against a plan: channel by channel,
   // The first shows names and the other frequencies (sim/bench/units), and each has a greeting of its own, written above.
   expect(units.besides).toEqual([
     { mark: 'changed', title: 'Side A shows', text: 'frequency, was name' },
-    { mark: 'changed', title: 'Greeting', text: 'B 1, was ONCE' },
+    { mark: 'changed', title: 'Greeting', text: 'B 1, was ONCE', unitOwn: true },
   ]);
   // 8,192 bytes; the serial is the unit's own, LK204417 and LK204533: three figures differ.
   expect(units.bytes).toMatchObject({ of: 8192 });

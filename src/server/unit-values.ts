@@ -1,7 +1,7 @@
 import { desc, eq, max } from 'drizzle-orm';
-import { ownFault } from '../core/image';
-import { modelById, type Model } from '../core/models';
-import type { Plan, RadioId, SettingValue } from '../core/plan';
+import { ownFault, type UnitValues } from '../core/image';
+import { modelById } from '../core/models';
+import type { RadioId } from '../core/plan';
 import { radios, unitValues } from '../db';
 import { reading, writing } from './database';
 import { Problem } from './problem';
@@ -9,20 +9,26 @@ import { calledOf, radioOf } from './radios';
 
 /** The values of one unit: its ID, its call sign, its greeting. They are rows of the unit with a log, and no other unit gets them. */
 
-type Values = Readonly<Record<string, SettingValue>>;
 type Transaction = Parameters<Parameters<Awaited<ReturnType<typeof writing>>['transaction']>[0]>[0];
 
 /** Most entries of the log that are given. */
 const LOG_LIMIT = 100;
 
-/** A plan as this unit gets it: the values of the unit replace what the plan sets. */
-export const withUnitValues = (plan: Plan, model: Model, values: Values): Plan =>
-  Object.keys(values).length === 0
-    ? plan
-    : { ...plan, settings: { ...plan.settings, [model.id]: { ...plan.settings[model.id], ...values } } };
+const shared = globalThis as { veridonValueEars?: Map<RadioId, Set<() => void>> };
+const ears = (shared.veridonValueEars ??= new Map<RadioId, Set<() => void>>());
+
+/** Hears each time that the values of a unit change, until what it gives is called. */
+export function onUnitValues(radioId: RadioId, hear: () => void): () => void {
+  const own = ears.get(radioId) ?? new Set();
+  ears.set(radioId, own.add(hear));
+  return () => {
+    own.delete(hear);
+    if (own.size === 0) ears.delete(radioId);
+  };
+}
 
 /** Refuses values that the radio cannot have, or that are not a unit's own. */
-export async function wantUnitValues(radioId: RadioId, values: Values): Promise<void> {
+export async function wantUnitValues(radioId: RadioId, values: UnitValues): Promise<void> {
   const radio = await radioOf(radioId);
   const model = modelById(radio.modelId);
   const fault = model ? ownFault(model, values) : null;
@@ -39,14 +45,14 @@ export async function wantUnitValues(radioId: RadioId, values: Values): Promise<
 export async function saveUnitValues(
   transaction: Transaction,
   radioId: RadioId,
-  values: Values,
+  values: UnitValues,
 ): Promise<void> {
   const [row] = await transaction
     .select({ own: radios.own })
     .from(radios)
     .where(eq(radios.id, radioId))
     .for('update');
-  const before: Values = row?.own ?? {};
+  const before: UnitValues = row?.own ?? {};
   const changed = [...new Set([...Object.keys(before), ...Object.keys(values)])].filter(
     (key) => before[key] !== values[key],
   );
@@ -79,9 +85,10 @@ export async function unitValuesOf(radioId: RadioId) {
 }
 
 /** Sets a unit's own values, which its next write gets, whatever the plan. */
-export async function setUnitValues(radioId: RadioId, values: Values) {
+export async function setUnitValues(radioId: RadioId, values: UnitValues) {
   await wantUnitValues(radioId, values);
   const database = await writing();
   await database.transaction((transaction) => saveUnitValues(transaction, radioId, values));
+  for (const hear of ears.get(radioId) ?? []) hear();
   return unitValuesOf(radioId);
 }

@@ -2,14 +2,18 @@ import { join } from 'node:path';
 import { decodeImage } from '../core/image';
 import { ternP2 } from '../core/models/tern-p2';
 import { channel } from '../core/samples.test.kit';
+import { until } from '../core/until.test.kit';
+import { UNITS } from '../sim/bench/units';
 import { startSim } from '../sim/server';
 import { lookAtBench, previewWrite } from './bench';
 import { listCopies, getCopy, planFromCopy } from './copies';
 import { dataFolder } from './data-folder.test.kit';
 import { getJob, startJob } from './jobs';
 import { planNames } from './plan-list';
-import { checkPlan, createPlan, fitPlan } from './plans';
+import { endLive, startLive } from './live';
+import { checkPlan, createPlan, fitPlan, getPlan } from './plans';
 import { editPlan } from './revisions';
+import { setUnitValues } from './unit-values';
 
 /** What only a unit can tell, on the real bench: the last of the club's Terns sends from 144 to 146 and from 430 to 440 MHz. */
 
@@ -93,4 +97,42 @@ test('what a unit says of itself is kept when it is read, goes with the plan tha
     'Hears, but will not send: LK204613 does not transmit on 147.000 MHz.',
   );
   expect((await previewWrite(seen.id, any.plan.id)).workedOnFor).toBeNull();
+});
+
+test('a value of a unit that follows a plan goes into the radio at once, and does not go into the plan', async () => {
+  const unit = UNITS.find(({ model }) => model.link?.kind === 'live')!;
+  const hand = async (body: object) =>
+    (await (
+      await fetch(`${process.env.VERIDON_BENCH_URL}/bench/radios/${unit.id}`, {
+        method: 'POST',
+        headers: { Authorization: `Bearer ${bench.key}` },
+        body: JSON.stringify(body),
+      })
+    ).json()) as { settings: Record<string, unknown>; channel: { name: string } | null };
+  await hand({ plugged: true, slot: 1 });
+  const radio = (await lookAtBench()).radios.find(({ serial }) => serial === unit.serial)!;
+  await done(await startJob({ kind: 'read', radioId: radio.id }));
+  const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
+  const club = { [unit.model.id]: { greeting: 'CLUB' } };
+  const { plan, revision } = await createPlan(
+    { name: 'Shack', modelId: unit.model.id, owner },
+    { channels: [channel(1, 145_500_000, { name: 'Room 1' })], settings: club },
+  );
+  const greetingIs = (text: string) =>
+    until(`the greeting ${text}`, async () => (await hand({})).settings.greeting === text);
+  await startLive({ radioId: radio.id, planId: plan.id, planRevision: revision });
+  await greetingIs('CLUB');
+  await setUnitValues(radio.id, { greeting: 'UNIT 113' });
+  await greetingIs('UNIT 113');
+  // What is typed in the plan afterwards leaves it alone.
+  await editPlan(plan.id, revision, {
+    name: 'change',
+    changes: [{ id: plan.channels[0]!.id, set: { name: 'After' } }],
+  });
+  await until('the new name', async () => (await hand({})).channel?.name === 'After');
+  expect((await hand({})).settings.greeting).toBe('UNIT 113');
+  expect((await getPlan(plan.id)).plan.settings).toEqual(club);
+  await setUnitValues(radio.id, {});
+  await greetingIs('CLUB');
+  await endLive(radio.id);
 });

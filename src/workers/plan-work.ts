@@ -49,7 +49,7 @@ export type WorkAnswer =
       counts: FindingCount[];
       /** How many things the fit has to say. */
       fitCount: number;
-      /** Of zones and quick set-ups. */
+      /** Of the plan as a whole, and of what stands beside the channels. */
       besides: BesideFinding[];
     }
   | { kind: 'looks for'; words: Record<string, string> }

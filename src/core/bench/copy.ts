@@ -4,7 +4,14 @@ import { radioIdSchema } from '../plan';
 export const copyIdSchema = z.string().regex(/^cp_[a-z0-9]{4,40}$/, 'is not the id of a sealed copy');
 
 /** Why a radio was read. `first read` is what it held when it came. */
-export const COPY_REASONS = ['first read', 'read', 'before write', 'after write'] as const;
+export const COPY_REASONS = [
+  'first read',
+  'read',
+  'before write',
+  'after write',
+  'before restore',
+  'after restore',
+] as const;
 export type CopyReason = (typeof COPY_REASONS)[number];
 
 /** A read-out that is kept unchangeable; its bytes are asked for apart. */
@@ -17,6 +24,8 @@ export const copySchema = z.object({
   sha256: z.string(),
   takenAt: z.string(),
   bytes: z.int(),
+  /** The plan that was written after or before it, with its revision; null where none was. */
+  plan: z.object({ name: z.string(), revision: z.int() }).nullable(),
   /** What somebody says of it; empty where nothing. */
   note: z.string(),
 });

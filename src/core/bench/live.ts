@@ -23,6 +23,8 @@ export const liveSchema = z.object({
   slot: z.int().nullable(),
   /** What the radio has there. */
   channel: fittedChannelSchema.nullable(),
+  /** What is set on the radio. */
+  settings: z.record(z.string(), z.unknown()),
   /** How long the last change of the plan took from being kept to being in the radio, ms. */
   tookMs: z.number().nullable(),
   /** Where plan and radio have gone different ways: each keeps its own until it is decided. */

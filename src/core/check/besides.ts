@@ -7,9 +7,10 @@ import type { Severity } from './finding';
 import type { BesideFinding, Mend } from './finding.schema';
 import { hexMixUps } from './hex-mix-up';
 import type { Neighbour } from './neighbour';
+import { checkWhole } from './whole-plan';
 import { checkWiring } from './wiring';
 
-/** What Check says of what stands beside the channels: banks and quick set-ups, and the traps that lie between them. */
+/** What Check says of the plan as a whole and of what stands beside the channels: banks and quick set-ups, and the traps that lie between them. */
 
 /** A quick set-up with one of its sides otherwise. */
 const setSide = (setUp: SetUp, side: number, set: Partial<SetUpSide>, label: string): Mend => ({
@@ -155,7 +156,7 @@ function* zoneTraps({ plan, model, held }: Context): Generator<BesideFinding> {
   };
 }
 
-/** Everything worth saying of a plan's zones, quick set-ups and wiring on a model, with the ways out. */
+/** Everything worth saying of a plan as a whole, its zones, quick set-ups and wiring on a model, with the ways out. */
 export function checkBesides(
   plan: Plan,
   model: Model,
@@ -168,7 +169,7 @@ export function checkBesides(
     channels: new Map(plan.channels.map((channel) => [channel.id, channel])),
     held: new Map(fitted.channels.map(({ id, list, slot }) => [id, { list, slot }])),
   };
-  const found = [...zoneTraps(context), ...checkWiring(plan, model)];
+  const found = [...checkWhole(plan, model), ...zoneTraps(context), ...checkWiring(plan, model)];
   if (model.digital) found.push(...hexMixUps(plan, neighbours));
   if (model.setUps)
     for (const setUp of plan.setUps.slice(0, model.setUps.count))

@@ -138,12 +138,6 @@ const ON_ALL: typeof CASES = [
   ['distress-channel', one(2_182_000, { mode: 'USB' }), 'stop', { tx: null }],
   ['distress-channel', one(406_050_000, { mode: 'NFM' }), 'stop', { tx: null }],
   ['fm-in-airband', one(118_100_000, { tx: null }), 'caution', { mode: 'AM' }],
-  [
-    'digital-without-access',
-    one(439_000_000, { mode: 'DMR' }),
-    'caution',
-    { access: { kind: 'dmr', colourCode: 1, timeSlot: 1 } },
-  ],
   ['not-understood', one(145_500_000, { unclear: { access: 'loud' } }), 'stop', { rx: 145_500_000 }],
   [
     'digital-without-access',

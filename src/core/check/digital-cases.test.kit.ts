@@ -5,7 +5,6 @@ import type { Channel } from '../plan';
 export const ON_DIGITAL: [string, Partial<Channel>, string, Partial<Channel> | undefined][] = [
   ['digital-without-talkgroup', { talkgroup: null }, 'caution', undefined],
   ['digital-without-receive-list', { talkgroup: groupId(1) }, 'hint', undefined],
-  ['digital-without-own-id', { talkgroup: groupId(1) }, 'caution', undefined],
   [
     'group-without-mode',
     { mode: 'FM', access: { kind: 'analogue', send: null, expect: null }, talkgroup: groupId(1) },

@@ -28,7 +28,8 @@ export const besideFindingSchema = z.object({
   /** What is wrong, by its name. */
   rule: z.string(),
   severity: z.enum(SEVERITIES),
-  kind: z.enum(KIND_NAMES as [Kind, ...Kind[]]),
+  /** The kind of the record; `plan` where it is about the plan as a whole. */
+  kind: z.enum(['plan', ...(KIND_NAMES as [Kind, ...Kind[]])]),
   id: z.string(),
   text: z.string(),
   mends: z.array(mendSchema),

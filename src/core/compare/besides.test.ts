@@ -7,6 +7,7 @@ import { MODELS, noContent } from '../models';
 import { formatOf } from '../models/formats';
 import { curlewX1 } from '../models/curlew-x1';
 import { gannetM8 } from '../models/gannet-m8';
+import { kestrelC1 } from '../models/kestrel-c1';
 import { compareBesides } from '.';
 
 const nothing: RadioContent = { ...noContent(), settings: {} };
@@ -85,6 +86,39 @@ test('a setting says what it was, and whether the radio wants to be switched off
   ]);
   // what is not written stays as it is
   expect(compareBesides(set(false), nothing, curlewX1)).toEqual([]);
+});
+
+test('people are summed up, talkgroups are not; one person is named', () => {
+  const person = (number: number, name = `P ${number}`) => ({
+    ...{ number, name, address: 1_160_000 + number, call: 'private' as const },
+  });
+  const isles = { number: 1, name: 'Isles', address: 100, call: 'group' as const };
+  const before = { ...nothing, talkgroups: [isles, person(2), person(3), person(4)] };
+  const after = {
+    ...nothing,
+    talkgroups: [{ ...isles, address: 101 }, person(2, 'KIRA'), person(5), person(6), person(7)],
+  };
+  expect(compareBesides(before, after, kestrelC1)).toEqual([
+    { mark: 'changed', title: 'Talkgroup 1', text: 'group 101, was group 100' },
+    { mark: 'changed', title: 'People', text: '3 new, 1 changed, 2 emptied' },
+  ]);
+  expect(compareBesides(nothing, before, kestrelC1)).toEqual([
+    { mark: 'new', title: 'Talkgroup 1', text: 'Isles, group 100' },
+    { mark: 'new', title: 'People', text: '3 new' },
+  ]);
+  expect(compareBesides(before, { ...before, talkgroups: before.talkgroups.slice(0, 3) }, kestrelC1)).toEqual(
+    [{ mark: 'emptied', title: 'Person 4', text: 'P 4, person 1160004' }],
+  );
+});
+
+test('a value that is a unit’s own is marked', () => {
+  const set = (radioId: number) => ({ ...nothing, settings: { radioId, beep: true } });
+  expect(compareBesides(set(1_160_073), set(1_160_091), kestrelC1)).toEqual([
+    {
+      ...{ mark: 'changed', title: 'Own ID', text: '1160091, was 1160073' },
+      ...{ restart: true, unitOwn: true },
+    },
+  ]);
 });
 
 /** A content with one thing beside its channels otherwise, or with none, in every way that a model has. */

@@ -6,7 +6,7 @@ import { sidesOf, type Content, type Model } from '../models';
 import { SIDE_WORDS, slotText } from '../plan';
 import { formatFrequency } from '../radio';
 import { capital } from '../text';
-import { receiveLists, scanLists, talkgroups, zoneDiffers } from './digital';
+import { people, receiveLists, scanLists, talkgroups, zoneDiffers } from './digital';
 import { inAndOut, named, renamed, type Kind } from './kind';
 
 export const besideChangeSchema = z.object({
@@ -17,8 +17,10 @@ export const besideChangeSchema = z.object({
   text: z.string(),
   /** A setting after whose change the radio wants to be switched off and on. */
   restart: z.literal(true).optional(),
+  /** A value that is a unit's own: a restore to another unit leaves it as it is there. */
+  unitOwn: z.literal(true).optional(),
 });
-/** What a write changes in a radio beside its channels: a bank, a skip set, a pair of scan edges, a quick set-up, a talkgroup, a list, a setting. */
+/** What a write changes in a radio beside its channels: a bank, a skip set, a pair of scan edges, a quick set-up, a talkgroup, its people, a list, a setting. */
 export type BesideChange = z.infer<typeof besideChangeSchema>;
 
 const channels = (n: number) => (n === 0 ? 'no channels' : n === 1 ? '1 channel' : `${n} channels`);
@@ -96,6 +98,20 @@ function compareKind<T>(kind: Kind<T>, before: Partial<Content>, after: Partial<
   return changes;
 }
 
+/** Changes of alike things as one, with how many there are of each: there may be hundreds. */
+function summedUp(title: string, changes: readonly BesideChange[]): BesideChange[] {
+  if (changes.length < 2) return [...changes];
+  const count = (wanted: BesideChange['mark']) => changes.filter(({ mark }) => mark === wanted).length;
+  const marks = (['new', 'changed', 'emptied'] as const).filter((mark) => count(mark) > 0);
+  return [
+    {
+      mark: marks.length === 1 ? marks[0]! : 'changed',
+      title,
+      text: marks.map((mark) => `${count(mark)} ${mark}`).join(', '),
+    },
+  ];
+}
+
 /**
  * Compares what a radio of a model holds beside its channels with what it is to hold. Settings that are not written stay as they are
  * and are not told of.
@@ -107,7 +123,13 @@ export function compareBesides(before: RadioContent, after: ToWrite, model: Mode
     const words = (value: FieldValue) => settingWords(value, info.kind === 'number' ? info.unit : 1);
     const text = was === undefined ? words(is) : `${words(is)}, was ${words(was)}`;
     const mark = was === undefined ? 'new' : 'changed';
-    return [{ mark, title: info.label, text, ...(info.restart && { restart: true }) }];
+    return [
+      {
+        ...{ mark, title: info.label, text },
+        ...(info.restart && { restart: true }),
+        ...(info.unitOwn && { unitOwn: true }),
+      },
+    ];
   });
   const { zones, skipSets, scanEdges, setUps } = kindsOf(model);
   return [
@@ -116,6 +138,7 @@ export function compareBesides(before: RadioContent, after: ToWrite, model: Mode
     ...compareKind(scanEdges, before, after),
     ...compareKind(setUps, before, after),
     ...compareKind(talkgroups, before, after),
+    ...summedUp('People', compareKind(people, before, after)),
     ...compareKind(receiveLists, before, after),
     ...compareKind(scanLists, before, after),
     ...settings,

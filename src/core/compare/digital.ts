@@ -10,13 +10,20 @@ const CALLED: Record<FittedTalkgroup['call'], string> = { group: 'group', privat
 const called = ({ call, address }: FittedTalkgroup) => `${CALLED[call]} ${address}`;
 
 export const talkgroups: Kind<FittedTalkgroup> = {
-  of: (content) => content.talkgroups ?? [],
+  of: ({ talkgroups: all = [] }) => all.filter(({ call }) => call !== 'private'),
   title: ({ number }) => `Talkgroup ${number}`,
   whole: (one) => named(one.name, called(one)),
   differing: (was, is) => [
     ...renamed(was, is),
     ...(called(was) === called(is) ? [] : [`${called(is)}, was ${called(was)}`]),
   ],
+};
+
+/** The people among the talkgroups. */
+export const people: Kind<FittedTalkgroup> = {
+  ...talkgroups,
+  of: ({ talkgroups: all = [] }) => all.filter(({ call }) => call === 'private'),
+  title: ({ number }) => `Person ${number}`,
 };
 
 /** What comes to a list that has an order, and goes from it; or that it is in another order. */

@@ -60,48 +60,85 @@ export const shownName = remembered((model: Model) =>
   }),
 );
 
-/** The talkgroups that a model holds: of the kinds of call that it knows, as many as it has room for. */
+const calledIn = remembered(
+  (channels: readonly Channel[]) =>
+    new Set(channels.flatMap(({ mode, talkgroup }) => (mode === 'DMR' && talkgroup ? [talkgroup] : []))),
+);
+const listedIn = remembered(
+  (lists: readonly ReceiveList[]) => new Set(lists.flatMap(({ members }) => members)),
+);
+
+type Ids = ReadonlySet<string>;
+const NONE: Ids = new Set();
+const lastOut = remembered((_model: Model) =>
+  remembered((_talkgroups: readonly Talkgroup[]) => ({ ids: NONE })),
+);
+
+/**
+ * The talkgroups and people for which a model has no room. What matters least falls out: people, then talkgroups that nothing refers to,
+ * then those that only receive lists have; of those that channels call none, while anything else is there. Of alike ones the last.
+ */
+function withoutRoom({ talkgroups, channels, receiveLists }: Plan, model: Model): Ids {
+  const has = model.digital?.talkgroups;
+  if (!has || talkgroups.length <= has.count) return NONE;
+  const [called, listed] = [calledIn(channels), listedIn(receiveLists)];
+  const worth = ({ id, call }: Talkgroup) =>
+    called.has(id) ? 3 : listed.has(id) ? 2 : call === 'private' ? 0 : 1;
+  const out = talkgroups
+    .filter(({ call }) => has.calls.includes(call))
+    .sort((a, b) => worth(b) - worth(a))
+    .slice(has.count)
+    .map(({ id }) => id);
+  const last = lastOut(model)(talkgroups);
+  if (out.length !== last.ids.size || !out.every((id) => last.ids.has(id))) last.ids = new Set(out);
+  return last.ids;
+}
+
+/** The talkgroups that a model holds: of the kinds of call that it knows, those for which it has room. */
 const talkgroupsHeld = remembered((model: Model) =>
   remembered((abbreviations: Abbreviations) =>
-    remembered((talkgroups: readonly Talkgroup[]) => {
-      const has = model.digital?.talkgroups;
-      const besides: FitBeside[] = [];
-      const rows: FittedTalkgroup[] = [];
-      const numbers = new Map<string, number>();
-      const shown = shownName(model)(abbreviations);
-      for (const group of talkgroups) {
-        const { id, name, number: address, call } = group;
-        const leave = (because: string) => besides.push({ kind: 'talkgroup', id, text: 'Left out', because });
-        if (!has) leave('This radio has no talkgroups');
-        else if (!has.calls.includes(call))
-          leave(`This radio knows no ${call === 'private' ? 'private calls' : `call to ${call}`}`);
-        else if (rows.length >= has.count)
-          leave(
-            `This radio has room for ${has.count} ${
-              model.digital!.people.where === 'talkgroups' ? 'talkgroups and people' : 'talkgroups'
-            }`,
-          );
-        else {
-          const text = shown(group, has.name);
-          if (text.toLowerCase() !== name.trim().toLowerCase())
-            besides.push({
-              kind: 'talkgroup',
-              id,
-              text: `Named ${text}`,
-              because: `${has.name} characters on this display`,
-            });
-          rows.push({ number: rows.length + 1, name: text, address, call });
-          numbers.set(id, rows.length);
+    remembered((talkgroups: readonly Talkgroup[]) =>
+      remembered((noRoom: Ids) => {
+        const has = model.digital?.talkgroups;
+        const besides: FitBeside[] = [];
+        const rows: FittedTalkgroup[] = [];
+        const numbers = new Map<string, number>();
+        const shown = shownName(model)(abbreviations);
+        for (const group of talkgroups) {
+          const { id, name, number: address, call } = group;
+          const leave = (because: string) =>
+            besides.push({ kind: 'talkgroup', id, text: 'Left out', because });
+          if (!has) leave('This radio has no talkgroups');
+          else if (!has.calls.includes(call))
+            leave(`This radio knows no ${call === 'private' ? 'private calls' : `call to ${call}`}`);
+          else if (noRoom.has(id))
+            leave(
+              `This radio has room for ${has.count} ${
+                model.digital!.people.where === 'talkgroups' ? 'talkgroups and people' : 'talkgroups'
+              }`,
+            );
+          else {
+            const text = shown(group, has.name);
+            if (text.toLowerCase() !== name.trim().toLowerCase())
+              besides.push({
+                kind: 'talkgroup',
+                id,
+                text: `Named ${text}`,
+                because: `${has.name} characters on this display`,
+              });
+            rows.push({ number: rows.length + 1, name: text, address, call });
+            numbers.set(id, rows.length);
+          }
         }
-      }
-      return { rows, numbers, besides };
-    }),
+        return { rows, numbers, besides };
+      }),
+    ),
   ),
 );
 
 /** What a model makes of a plan's talkgroups. */
 export const fitTalkgroups = (plan: Plan, model: Model, abbreviations: Abbreviations) =>
-  talkgroupsHeld(model)(abbreviations)(plan.talkgroups);
+  talkgroupsHeld(model)(abbreviations)(plan.talkgroups)(withoutRoom(plan, model));
 
 /** The radio's numbers of all that channels and zones of a plan refer to. */
 export function numbersIn(plan: Plan, model: Model, abbreviations: Abbreviations): Numbers {

@@ -126,20 +126,16 @@ const mode: Stage = (held, channel, model) => {
 
 /** Colour code, time slot and when it may send, on a radio that has them; what the channel refers to comes after. */
 const digital: Stage = (held, channel, model) => {
-  if (!model.digital || channel.mode !== 'DMR') return held;
   const { access } = channel;
-  const open = access.kind === 'dmr' ? access : { colourCode: 1, timeSlot: 1 as const };
-  const { colourCode, timeSlot } = open;
+  if (!model.digital || channel.mode !== 'DMR' || access.kind !== 'dmr') return held;
+  const { colourCode, timeSlot } = access;
   const way = heldPoliteness(channel, model.digital);
   const made = {
     ...held,
     fitted: { ...held.fitted, digital: { colourCode, timeSlot, talkgroup: null, receiveList: null, ...way } },
   };
   const otherwise = politeOtherwise(channel, way.politeness, model.digital);
-  const polite = otherwise ? changing(made, {}, 'digital', otherwise.text, otherwise.because) : made;
-  return access.kind === 'dmr'
-    ? polite
-    : changing(polite, {}, 'access', 'Colour code 1, time slot 1', 'The channel has none, and DMR wants one');
+  return otherwise ? changing(made, {}, 'digital', otherwise.text, otherwise.because) : made;
 };
 
 /** Where one shift is stored a band, any other is kept as a split. */

@@ -11,6 +11,7 @@ export const OBSTACLES = [
   'transmit step',
   'mode',
   'access',
+  'colour code',
 ] as const;
 export type Obstacle = (typeof OBSTACLES)[number];
 
@@ -67,6 +68,8 @@ export function obstacles(
   const home = homeBand(channel, model);
   if (home && (channel.rx < home.receive.from || channel.rx > home.receive.to)) found.push('home band');
   if (heldMode(channel, model) === undefined) found.push('mode');
+  // A guessed one could open another repeater.
+  if (model.digital && channel.mode === 'DMR' && channel.access.kind !== 'dmr') found.push('colour code');
   if (squelches(channel.access).some((squelch) => !holdsSquelch(squelch, model))) found.push('access');
   return found;
 }

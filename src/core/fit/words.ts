@@ -27,6 +27,10 @@ export const OBSTACLE_WORDS: Record<Obstacle, { because: string; todo: string }>
     because: 'this radio lacks the mode',
     todo: 'Choose a mode that it has, if the other end has that too.',
   },
+  'colour code': {
+    because: 'DMR needs a colour code and a time slot',
+    todo: 'Enter both in the column Access, such as CC1 TS2.',
+  },
   access: {
     because: 'this radio lacks the tone or code',
     todo: 'Choose one that it has, or leave it open and only listen.',

@@ -1,6 +1,6 @@
 import type { FieldValue, Format, SettingCodec } from '../format';
 import { modelById, type Model } from '../models';
-import type { Plan } from '../plan';
+import type { Plan, SettingValue } from '../plan';
 import { formatOf } from '../models/formats';
 import { ok, type Result } from '../result';
 import { decodeImage, encodeImage, holdsSetting } from './image';
@@ -48,6 +48,15 @@ export function settingsFault(before: Plan['settings'], after: Plan['settings'])
   }
   return null;
 }
+
+/** Values of one unit, by the key of the setting. */
+export type UnitValues = Readonly<Record<string, SettingValue>>;
+
+/** A plan as one unit gets it: the values of the unit replace what the plan sets. */
+export const withUnitValues = (plan: Plan, model: Model, values: UnitValues): Plan =>
+  Object.keys(values).length === 0
+    ? plan
+    : { ...plan, settings: { ...plan.settings, [model.id]: { ...plan.settings[model.id], ...values } } };
 
 /** Why values cannot be those of one unit of a model, in a sentence; null where they can. */
 export function ownFault(model: Model, values: Readonly<Record<string, FieldValue>>): string | null {

@@ -1,5 +1,6 @@
 import { curlewX1 } from './curlew-x1';
 import { gannetM8 } from './gannet-m8';
+import { kestrelC1 } from './kestrel-c1';
 import { petrelHF9 } from './petrel-hf9';
 import { ternP2 } from './tern-p2';
 import { face, largeLineOf, onAir, placeText, type FittedChannel } from '.';
@@ -84,6 +85,31 @@ test('the key: what is sent, or that nothing is', () => {
   expect(onAir(one({ tx: 145_500_000 }), ternP2)).toBe('Sends on 145.500, 4 W.');
   expect(onAir(one(), curlewX1)).toBe('Sends on 145.6125, with the power it stands at.');
   expect(onAir(one({ tx: null }))).toBe('Listen only: the key sends nothing.');
+});
+
+test('a digital channel: whom it calls; without a talkgroup the key sends nothing', () => {
+  const dmr = (talkgroup: number | null) =>
+    one({
+      ...{ rx: 439_412_500, tx: 431_812_500, mode: 'DMR' },
+      digital: {
+        ...{ colourCode: 3, timeSlot: 2, talkgroup, receiveList: null },
+        ...{ politeness: 'impolite', level: null },
+      },
+    });
+  const down = (channel: FittedChannel, name: string) =>
+    face(channel, kestrelC1, true, 'orrin', 'name', '', name);
+  expect(down(dmr(1), 'Isles')).toMatchObject({
+    ...{ called: 'Isles  CC3 TS2', sending: true, refused: false },
+    marks: [kestrelC1.face.marks.sending],
+  });
+  expect(down(dmr(null), '')).toMatchObject({
+    ...{ called: 'CC3 TS2', large: 'NAME', sending: false, refused: true },
+    marks: [kestrelC1.face.marks.noTransmit],
+  });
+  expect(onAir(dmr(1), kestrelC1, 'Isles')).toBe('Sends to Isles on 431.8125, CC3 TS2, 4 W.');
+  expect(onAir(dmr(null), kestrelC1)).toBe('Calls nobody: the key sends nothing.');
+  // A talkgroup whose name is not known is called all the same.
+  expect(onAir(dmr(1), kestrelC1)).toBe('Sends on 431.8125, CC3 TS2, 4 W.');
 });
 
 test('a place is its slot, after the side where a radio has two', () => {

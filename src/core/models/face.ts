@@ -20,7 +20,7 @@ export interface Face {
   /** The mark of the shift's direction; with its size in MHz where the shift is a plain one. */
   shift: string;
   sending: boolean;
-  /** The radio refuses the key: listen only, or nowhere that it can send. */
+  /** The radio refuses the key: listen only, nowhere that it can send, or nobody to call. */
   refused: boolean;
 }
 
@@ -53,7 +53,7 @@ export function face(
   const slot = model.face.slot.replace(/\{slot:(\d)\}/, (_, width) =>
     String(channel.slot).padStart(Number(width), '0'),
   );
-  const refused = channel.tx === null;
+  const refused = sendsNothing(channel);
   const sending = keyDown && !refused;
   const hz = sending ? channel.tx! : channel.rx;
   const lowest = model.powers[model.powers.length - 1]!.milliwatts;
@@ -86,6 +86,10 @@ export function face(
     refused: keyDown && refused,
   };
 }
+
+/** True where the key puts nothing on air: listen only, or a digital channel that calls nobody. */
+const sendsNothing = ({ tx, digital }: FittedChannel): boolean =>
+  tx === null || (digital !== undefined && digital.talkgroup === null);
 
 function calledText({ digital }: FittedChannel, talkgroup: string): string {
   if (!digital) return '';
@@ -122,7 +126,8 @@ export function onAir(
 ): string {
   if (channel.tx === null) return 'Listen only: the key sends nothing.';
   const { send, digital } = channel;
-  const to = !digital ? '' : talkgroup ? ` to ${talkgroup}` : ' to no talkgroup';
+  if (sendsNothing(channel)) return 'Calls nobody: the key sends nothing.';
+  const to = digital && talkgroup ? ` to ${talkgroup}` : '';
   const open = digital ? `, CC${digital.colourCode} TS${digital.timeSlot}` : '';
   const with_ = send ? ` with ${formatSquelch(send)}${send.kind === 'tone' ? ' Hz' : ''}` : '';
   const power = model && !model.storesPower ? 'with the power it stands at' : `${channel.power / 1000} W`;

@@ -1,6 +1,6 @@
 import * as fc from '../property.test.kit';
 import { contentToWrite } from '../check';
-import { decodeImage, encodeImage } from '../image';
+import { decodeImage, encodeImage, type UnitValues } from '../image';
 import type { FittedChannel } from '../models';
 import { petrelHF9 } from '../models/petrel-hf9';
 import { applyEdit, makeId, type Edit, type Plan } from '../plan';
@@ -88,7 +88,7 @@ test('a setting that was changed on the keys becomes the plan’s where the plan
     name: 'describe',
     set: { settings: { [model.id]: { beep: true, shows: 'name' } } },
   });
-  const since: Agreed = { plan: sets, image: written(sets) };
+  const since: Agreed = { plan: sets, values: {}, image: written(sets) };
   const turned = setOn(since.image, { beep: false, greeting: 'HELLO' });
   const found = heard(turned, sets, since);
   expect(found.said).toEqual(['Key beep: off', 'Greeting: HELLO']);
@@ -96,14 +96,56 @@ test('a setting that was changed on the keys becomes the plan’s where the plan
   expect(after.settings[model.id]).toEqual({ beep: false, shows: 'name' });
   // So the radio keeps what was done on it.
   expect(sent(after, turned)).toEqual(turned);
-  expect(found.agreed).toEqual({ plan: after, image: turned });
+  expect(found.agreed).toEqual({ plan: after, values: {}, image: turned });
 
   // Where the plan has set it otherwise meanwhile the plan's stays, and that is said.
   const shows = edited(sets, { name: 'describe', set: { settings: { [model.id]: { shows: 'slot' } } } });
   const both = heard(setOn(since.image, { shows: 'frequency' }), shows, since);
   expect([both.edit, both.said]).toEqual([
     null,
-    ['The display shows: frequency on the radio; the plan sets slot by now'],
+    ['The display shows: frequency on the radio; the plan is slot by now'],
+  ]);
+});
+
+test('a value that is the unit’s own goes into the radio from the unit, and back to the unit, never into the plan', () => {
+  const sets = edited(own, {
+    name: 'describe',
+    set: { settings: { [model.id]: { beep: true, greeting: 'CLUB' } } },
+  });
+  const greetingIn = (image: Uint8Array) => {
+    const held = decodeImage(image, model);
+    return held.ok && held.value.settings.greeting;
+  };
+  const wanted = (values: UnitValues) => {
+    const made = toRadio(sets, agreed.image, [], model, values);
+    if (!made.ok) throw new Error(made.reason);
+    return made.value;
+  };
+  expect(greetingIn(wanted({}))).toBe('CLUB');
+  expect(greetingIn(wanted({ greeting: 'UNIT 7' }))).toBe('UNIT 7');
+
+  // Changed on its keys, with a value of the unit before, and with that of the plan alone.
+  for (const values of [{ greeting: 'UNIT 7' }, {}] as UnitValues[]) {
+    const since: Agreed = { plan: sets, values, image: wanted(values) };
+    const turned = setOn(since.image, { greeting: 'HELLO', beep: false });
+    const found = fromRadio(since, turned, sets, model, 'OR900113', newId, values);
+    if (!found.ok) throw new Error(found.reason);
+    expect(found.value.values).toEqual({ greeting: 'HELLO' });
+    expect(found.value.said).toEqual(['Key beep: off', 'Greeting: HELLO']);
+    const after = edited(sets, found.value.edit!);
+    expect(after.settings[model.id]).toEqual({ beep: false, greeting: 'CLUB' });
+    expect(found.value.agreed).toEqual({ plan: after, values: { greeting: 'HELLO' }, image: turned });
+  }
+
+  // Where it was set otherwise on the Bench meanwhile that stays, and it is said.
+  const since: Agreed = { plan: sets, values: {}, image: wanted({}) };
+  const both = fromRadio(since, setOn(since.image, { greeting: 'HELLO' }), sets, model, 'OR900113', newId, {
+    greeting: 'NEW',
+  });
+  expect(both.ok && [both.value.values, both.value.edit, both.value.said]).toEqual([
+    null,
+    null,
+    ['Greeting: HELLO on the radio; its own value is NEW by now'],
   ]);
 });
 

@@ -1,6 +1,14 @@
 import equal from 'fast-deep-equal';
 import { contentToWrite, type WriteContent } from '../check';
-import { decodeImage, encodeImage, settingsOfModel, type FieldValue, type RadioContent } from '../image';
+import {
+  decodeImage,
+  encodeImage,
+  settingsOfModel,
+  withUnitValues,
+  type FieldValue,
+  type RadioContent,
+  type UnitValues,
+} from '../image';
 import { settingWords } from '../image/setting-words';
 import type { FittedChannel, Model } from '../models';
 import { applyEdit, type ChannelId, type Edit, type PlainEdit, type Plan, type SettingValue } from '../plan';
@@ -18,6 +26,8 @@ import { byPlace, keyOf, type Place } from './by-place';
 /** What both had when they last agreed: the plan, and the radio's image that is made of it. */
 export interface Agreed {
   plan: Plan;
+  /** The values of this unit, which replace what the plan sets. */
+  values?: UnitValues;
   image: Uint8Array;
 }
 
@@ -40,6 +50,8 @@ export function agreedAfter(agreed: Agreed, sent: Agreed, image: Uint8Array, mod
 export interface FromRadio {
   /** All that the plan has not changed otherwise, as one edit; null where that is nothing. */
   edit: Edit | null;
+  /** Values of this unit that were changed, which become the unit's and not the plan's; null where none was. */
+  values: UnitValues | null;
   /** The same in words, one for each place. */
   said: string[];
   /** What the edit comes of. */
@@ -61,6 +73,7 @@ export function fromRadio(
   model: Model,
   called: string,
   newId: (place: Place) => ChannelId,
+  values: UnitValues = NO_VALUES,
 ): Result<FromRadio> {
   const before = decodeImage(agreed.image, model);
   if (!before.ok) return before;
@@ -81,7 +94,12 @@ export function fromRadio(
     newId,
   );
   const free = changes.filter(({ plan }) => plan === null);
-  const settings = settingsOnKeys(before.value.settings, after.value.settings, agreed.plan, own, model);
+  const settings = settingsOnKeys(
+    { were: before.value.settings, are: after.value.settings },
+    { plan: agreed.plan, values: agreed.values ?? NO_VALUES },
+    { plan: own, values },
+    model,
+  );
   const done = free.map(({ place, name, radio }) => `${place} ${name}: ${radio}`.trim());
   const said = [...done, ...settings.said];
   const edits = [...plainEdits(all), ...plainEdits(settings.edit)];
@@ -91,10 +109,15 @@ export function fromRadio(
     edit:
       edit &&
       labelled(edit, `On the keys of ${called}: ${said.length === 1 ? said[0]! : `${said.length} changes`}`),
+    values: settings.values,
     said,
     free,
     apart: changes.filter(({ plan }) => plan !== null),
-    agreed: { plan: then?.ok ? then.value : agreed.plan, image },
+    agreed: {
+      plan: then?.ok ? then.value : agreed.plan,
+      values: { ...agreed.values, ...settings.values },
+      image,
+    },
   });
 }
 
@@ -108,33 +131,43 @@ const labelled = (edit: Edit, label: string): Edit => ({
 });
 
 type Held = RadioContent['settings'];
+const NO_VALUES: UnitValues = {};
 
 /**
  * Settings that were changed on the radio's keys: those that the plan sets become the plan's, where it has not set them otherwise meanwhile;
- * what the plan leaves to the radio is only said.
+ * a unit's own become values of that unit, and never the plan's, which other radios get too. What is left to the radio is only said.
  */
-function settingsOnKeys(were: Held, are: Held, then: Plan, own: Plan, model: Model) {
+function settingsOnKeys(
+  { were, are }: { were: Held; are: Held },
+  then: Pick<Agreed, 'plan'> & { values: UnitValues },
+  own: Pick<Agreed, 'plan'> & { values: UnitValues },
+  model: Model,
+) {
   const changed = settingsOfModel(model).filter(({ key }) => !equal(were[key], are[key]));
-  if (changed.length === 0) return { said: [], edit: null };
-  const [wanted, wants] = [then, own].map((plan) => contentToWrite(plan, model).settings);
+  if (changed.length === 0) return { said: [], edit: null, values: null };
+  const [wanted, wants] = [then, own].map(
+    ({ plan, values }) => contentToWrite(withUnitValues(plan, model, values), model).settings,
+  );
   const taken: Record<string, SettingValue> = {};
+  const takenByUnit: Record<string, SettingValue> = {};
   const said = changed.map((info) => {
     const { key, label } = info;
     const words = (value: FieldValue) => settingWords(value, info.kind === 'number' ? info.unit : 1);
     const now = `${label}: ${words(are[key]!)}`;
     if (wants![key] === undefined || equal(wants![key], are[key])) return now;
     if (!equal(wanted![key], wants![key]))
-      return `${now} on the radio; the plan sets ${words(wants![key])} by now`;
-    taken[key] = are[key] as SettingValue;
+      return `${now} on the radio; ${info.unitOwn ? 'its own value' : 'the plan'} is ${words(wants![key])} by now`;
+    (info.unitOwn ? takenByUnit : taken)[key] = are[key] as SettingValue;
     return now;
   });
-  const settings = { ...own.settings, [model.id]: { ...own.settings[model.id], ...taken } };
+  const { settings: set } = own.plan;
+  const settings = { ...set, [model.id]: { ...set[model.id], ...taken } };
   const edit: Edit | null = Object.keys(taken).length > 0 ? { name: 'describe', set: { settings } } : null;
-  return { said, edit };
+  return { said, edit, values: Object.keys(takenByUnit).length > 0 ? takenByUnit : null };
 }
 
 /**
- * The image that a radio which holds `image` is to have of a plan. A place that is to be decided stays as the radio has it; so does one whose
+ * The image that a radio which holds `image` is to have of a plan, with the values of its own. A place that is to be decided stays as the radio has it; so does one whose
  * channel is held back by a stop: it is not emptied for a typing error.
  */
 export function toRadio(
@@ -142,10 +175,11 @@ export function toRadio(
   image: Uint8Array,
   apart: readonly Pick<ByHand, 'at'>[],
   model: Model,
+  values: UnitValues = NO_VALUES,
 ): Result<Uint8Array> {
   const held = decodeImage(image, model);
   if (!held.ok) return held;
-  const content: WriteContent = contentToWrite(own, model);
+  const content: WriteContent = contentToWrite(withUnitValues(own, model, values), model);
   const stopped = new Set(content.heldBack.map(({ id }) => id));
   const left = new Set([
     ...apart.map(({ at }) => keyOf(at)),
@@ -159,10 +193,16 @@ export function toRadio(
 }
 
 /** Those that are still to be decided: where the plan says by now what the radio has, nothing is. */
-export function stillApart(apart: readonly ByHand[], own: Plan, image: Uint8Array, model: Model): ByHand[] {
+export function stillApart(
+  apart: readonly ByHand[],
+  own: Plan,
+  image: Uint8Array,
+  model: Model,
+  values: UnitValues = NO_VALUES,
+): ByHand[] {
   return apart.filter((one) => {
     const others = apart.filter((other) => other !== one);
-    const decided = toRadio(own, image, others, model);
+    const decided = toRadio(own, image, others, model, values);
     return !decided.ok || decided.value.some((byte, at) => byte !== image[at]);
   });
 }

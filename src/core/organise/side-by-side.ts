@@ -45,6 +45,7 @@ const SHORT: Record<Obstacle, string> = {
   'transmit step': 'step',
   mode: 'mode',
   access: 'tone',
+  'colour code': 'colour code',
 };
 
 const CHANGED: Record<FitChange['what'], string> = {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ADDITION_IDS, GRADES, parseLocator, REGIONS } from '../radio';
+import { ADDITION_IDS, OWNER_GRADES, parseLocator, REGIONS } from '../radio';
 import { text, trimmedText, wantedText } from '../text.schema';
 import { planIdSchema } from './ids.schema';
 import { listsSchema } from './kinds.schema';
@@ -16,7 +16,7 @@ export const settingValueSchema = z.union([z.boolean(), z.number(), text(64)]);
 export const ownerSchema = z.object({
   callSign: trimmedText(16),
   region: z.enum(REGIONS),
-  grade: z.enum(GRADES),
+  grade: z.enum(OWNER_GRADES),
   /** Guard strictly: transmitting outside the licence is a stop, not a caution. */
   strict: z.boolean(),
   /** Where they are at home, as a Maidenhead locator. Optional: older plans have none. */

@@ -3,9 +3,13 @@ import type { Channel } from './channel.schema';
 import { emptyLists } from './kinds';
 import type { AnyRecord } from './kinds.schema';
 import { ABBREVIATIONS, type Abbreviations } from './abbreviations';
-import type { PlanDetails, PlanHead, Plan } from './plan.schema';
+import { NOT_STATED, USUAL_REGION } from '../radio';
+import type { Owner, PlanDetails, PlanHead, Plan } from './plan.schema';
 
 export const PLAN_NAME_LIMIT = 60;
+
+/** The owner of a plan of which nobody has said whose it is. */
+export const NEW_OWNER: Owner = { callSign: '', region: USUAL_REGION, grade: NOT_STATED, strict: false };
 
 export const HEAD_FIELDS = [
   'name',

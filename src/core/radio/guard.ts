@@ -2,14 +2,14 @@ import { allocationsOf, sourceOf, type Allocation, type Rules } from './allocati
 import { formatFrequency, type Hertz, type Range } from './frequency';
 import { MODE_NAMES, occupied, type Mode } from './mode';
 import type { Milliwatts } from './power';
-import { GRADES, GRADE_NAMES, type Grade } from './region';
+import { GRADES, GRADE_NAMES, judgedGrade, type OwnerGrade } from './region';
 import type { Source } from './source';
 
 /** What is asked: may the holder of `grade`, where those rules hold, send `mode` at `hz`? */
 export interface GuardQuestion extends Rules {
   hz: Hertz;
   mode: Mode;
-  grade: Grade;
+  grade: OwnerGrade;
 }
 
 /**
@@ -47,7 +47,8 @@ function cover(range: Range, allocations: readonly Allocation[], permits: Permit
 
 /** Answers whether a transmission is inside the licence, holding its whole occupied width against the allocations. */
 export function mayTransmit(question: GuardQuestion): GuardAnswer {
-  const { hz, mode, region, grade } = question;
+  const { hz, mode, region } = question;
+  const grade = judgedGrade(question.grade);
   const allocations = allocationsOf(question);
   const range = occupied(hz, mode);
   const bearsMode = (a: Allocation) => a.modes === undefined || a.modes.includes(mode);

@@ -15,4 +15,21 @@ export const REGION_NAMES: Record<Region, string> = {
 export const GRADES = ['none', 'entry', 'full'] as const;
 export type Grade = (typeof GRADES)[number];
 
-export const GRADE_NAMES: Record<Grade, string> = { none: 'None', entry: 'Entry', full: 'Full' };
+/** What a new plan says of its owner's grade, until a person says it. It is not the grade None. */
+export const NOT_STATED = 'not stated';
+/** What a plan can say of its owner's grade. */
+export const OWNER_GRADES = [NOT_STATED, ...GRADES] as const;
+export type OwnerGrade = (typeof OWNER_GRADES)[number];
+
+export const GRADE_NAMES: Record<OwnerGrade, string> = {
+  [NOT_STATED]: 'Not stated',
+  none: 'None',
+  entry: 'Entry',
+  full: 'Full',
+};
+
+/**
+ * The grade by which a frequency is judged. Where none is stated it is the highest: only what nobody may do is refused then, and Check
+ * says first that the grade is missing.
+ */
+export const judgedGrade = (grade: OwnerGrade): Grade => (grade === NOT_STATED ? 'full' : grade);

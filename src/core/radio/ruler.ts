@@ -1,6 +1,6 @@
 import { allocationsOf, type Rules } from './allocation';
 import { formatFrequency, type Hertz, type Range } from './frequency';
-import type { Grade } from './region';
+import { judgedGrade, type OwnerGrade } from './region';
 
 /** A stretch of spectrum drawn to scale, Hz, with the service or band that it shows. */
 export interface Ruler extends Range {
@@ -99,7 +99,8 @@ export interface Stretch extends Range {
  * Where the holder of a grade may transmit within a range, from its beginning to its end without a gap; stretches beside each other
  * that are alike in that are one. In which mode and with how much is the licence guard's.
  */
-export function stretchesIn(range: Range, rules: Rules, grade: Grade): Stretch[] {
+export function stretchesIn(range: Range, rules: Rules, stated: OwnerGrade): Stretch[] {
+  const grade = judgedGrade(stated);
   const here = allocationsOf(rules).filter((one) => one.to > range.from && one.from < range.to);
   const edges = new Set([range.from, range.to]);
   for (const { from, to } of here)

@@ -4,7 +4,8 @@ import { SOURCES } from '../sources';
 import { listDirectories, searchStations, setAccount } from '../stations';
 import { settingsOfModel } from '../../core/image';
 import { modelById } from '../../core/models';
-import { parseRoute, USUAL_REGION } from '../../core/radio';
+import { NEW_OWNER } from '../../core/plan';
+import { parseRoute } from '../../core/radio';
 import { notFound } from '../problem';
 import { ownOrigin, paperPdf } from '../paper';
 import { dropSet, keepSet, listSets } from '../starter-sets';
@@ -60,7 +61,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
     createPlan(
       {
         ...body,
-        owner: { callSign: '', region: USUAL_REGION, grade: 'full', strict: false, ...body.owner },
+        owner: { ...NEW_OWNER, ...body.owner },
       },
       {},
       asker,

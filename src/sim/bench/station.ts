@@ -190,6 +190,8 @@ export class Station {
       this.keyDown,
       USUAL_REGION,
       largeLineOf(model, channel.list, content.settings),
+      '',
+      content.talkgroups.find(({ number }) => number === channel.digital?.talkgroup)?.name,
     );
   }
 

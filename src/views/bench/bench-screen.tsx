@@ -122,7 +122,12 @@ function OneRadio({
       {live?.state === 'live' || live?.state === 'away' ? (
         <aside aria-label="In the radio" className="flex w-[288px] shrink-0 flex-col max-lg:w-full">
           {live.channel && (
-            <RadioFace channel={live.channel} model={modelById(radio.modelId)!} region={USUAL_REGION} />
+            <RadioFace
+              channel={live.channel}
+              model={modelById(radio.modelId)!}
+              region={USUAL_REGION}
+              settings={live.settings}
+            />
           )}
           <p className="pt-2 text-[13px] text-soft">
             {live.channel === null

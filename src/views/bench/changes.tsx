@@ -8,7 +8,7 @@ import { LongList, type ListRow } from '@/ui';
 const ROW_HEIGHT = 28;
 
 /** What a write changes beside the channels: a bank, a quick set-up, a setting. */
-const besideRow = ({ mark, title, text, restart }: BesideChange): ListRow => ({
+const besideRow = ({ mark, title, text, restart, unitOwn }: BesideChange): ListRow => ({
   key: title,
   className: 'flex h-7 items-center gap-3 border-b border-line text-[13px]',
   show: () => (
@@ -18,6 +18,7 @@ const besideRow = ({ mark, title, text, restart }: BesideChange): ListRow => ({
       <span className="min-w-0 flex-1 truncate text-soft" title={text}>
         {text}
       </span>
+      {unitOwn && <span className="shrink-0 text-soft">this unit’s own</span>}
       {restart && <span className="shrink-0 text-caution">wants switching off and on</span>}
     </>
   ),

@@ -16,7 +16,13 @@ const REASON: Record<Copy['reason'], string> = {
   read: 'Read',
   'before write': 'Before a write',
   'after write': 'After a write',
+  'before restore': 'Before a restore',
+  'after restore': 'After a restore',
 };
+
+/** What a copy is, with the plan that was written: `After a write of “Norrast hills”, revision 12`. */
+const copyText = ({ reason, plan }: Copy) =>
+  plan === null ? REASON[reason] : `${REASON[reason]} of “${plan.name}”, revision ${plan.revision}`;
 
 /** What somebody says of a copy, to be found by; kept when the field is left. */
 function Note({ copy, onTrouble }: { copy: Copy; onTrouble: (words: string) => void }) {
@@ -55,7 +61,7 @@ const SEARCHED_FROM = 4;
 /** True for a copy that has all the words in what is said of it. */
 const hasWords = (copy: Copy, words: string) => {
   const said =
-    `${REASON[copy.reason]} ${copy.note} ${copy.takenAt.slice(0, 10)} ${copy.sha256.slice(0, 8)}`.toLowerCase();
+    `${copyText(copy)} ${copy.note} ${copy.takenAt.slice(0, 10)} ${copy.sha256.slice(0, 8)}`.toLowerCase();
   return words
     .toLowerCase()
     .split(/\s+/)
@@ -126,7 +132,7 @@ export function CopiesPanel({
           >
             <span className="min-w-48 flex-1">
               <span className="flex flex-wrap items-baseline gap-x-2">
-                <span className="font-medium">{REASON[copy.reason]}</span>
+                <span className="font-medium">{copyText(copy)}</span>
                 {copy.radioId !== radio.id && (
                   <span className="mono text-[12px] text-soft">{ownerOf(copy)}</span>
                 )}
@@ -216,7 +222,7 @@ export function CopiesPanel({
             .filter(({ id }) => id !== compared.id)
             .map((copy) => [
               copy.id,
-              `${copy.radioId === radio.id ? '' : `${ownerOf(copy)}: `}${REASON[copy.reason]}, ${new Date(copy.takenAt).toLocaleString('en', { dateStyle: 'medium', timeStyle: 'medium' })}`,
+              `${copy.radioId === radio.id ? '' : `${ownerOf(copy)}: `}${copyText(copy)}, ${new Date(copy.takenAt).toLocaleString('en', { dateStyle: 'medium', timeStyle: 'medium' })}`,
             ])}
           plans={plans}
           onClose={() => setComparing(null)}

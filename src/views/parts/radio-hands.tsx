@@ -105,7 +105,11 @@ export function Oriel({ shown, pressKey, said, dark }: Parts) {
               <div
                 className={clsx(
                   'truncate border-y border-current/25 leading-[42px] font-normal tracking-[0.02em]',
-                  shown.large.length > 10 ? 'text-[20px]' : 'text-[26px]',
+                  shown.large.length > 14
+                    ? 'text-[17px]'
+                    : shown.large.length > 10
+                      ? 'text-[20px]'
+                      : 'text-[26px]',
                 )}
               >
                 {shown.large}
@@ -166,7 +170,11 @@ export function Halden({ shown, pressKey, said, dark }: Parts) {
               </div>
               <div className="flex min-h-0 flex-1 flex-col justify-center gap-0.5 px-2.5 leading-[1.25]">
                 <span className="truncate text-[21px] font-bold">{shown.large}</span>
-                <span className="truncate text-[14.5px]">{shown.called || shown.mode}</span>
+                <span
+                  className={clsx('truncate', shown.called.length > 24 ? 'text-[12.5px]' : 'text-[14.5px]')}
+                >
+                  {shown.called || shown.mode}
+                </span>
               </div>
               <div className="flex justify-between gap-2 border-t border-current/25 px-2.5 py-0.5 text-[11.5px]">
                 <span className="truncate">{shown.small}</span>
@@ -233,13 +241,17 @@ export function Corvane({
                 <span className={clsx('truncate', shown.sending && 'font-bold')}>
                   {shown.marks.join(' ')}
                 </span>
-                <span>{shown.shift}</span>
+                <span className="shrink-0">{[shown.shift, shown.slot].filter(Boolean).join(' ')}</span>
               </div>
-              <div className="truncate text-[20px] font-bold leading-tight">{shown.large}</div>
-              <div className="flex justify-between gap-2 text-[11px]">
-                <span className="truncate">{shown.called || shown.small}</span>
-                <span>{shown.slot}</span>
+              <div
+                className={clsx(
+                  'truncate font-bold leading-[25px]',
+                  shown.large.length > 13 ? 'text-[16px]' : 'text-[20px]',
+                )}
+              >
+                {shown.large}
               </div>
+              <div className="truncate text-[11px] tracking-tight">{shown.called || shown.small}</div>
             </>
           ) : (
             <p className="pt-7 text-center text-[12.5px]">{dark}</p>

@@ -9,7 +9,7 @@ import {
   markText,
   writtenMarks,
   stretchesIn,
-  type Grade,
+  type OwnerGrade,
   type Hertz,
   type Range,
   type Ruler,
@@ -35,7 +35,7 @@ interface Props {
   channels: readonly Channel[];
   /** By whose rules, and with which grade, is transmitted. */
   rules: Rules;
-  grade: Grade;
+  grade: OwnerGrade;
   /** Between which the radio searches. */
   edges: readonly ScanEdge[];
   chosen: ReadonlySet<ChannelId>;

@@ -1,7 +1,7 @@
 'use client';
 
 import { memo, useDeferredValue, useMemo, useRef } from 'react';
-import { rulers, type Grade, type Ruler, type Rules } from '@/core/radio';
+import { rulers, type OwnerGrade, type Ruler, type Rules } from '@/core/radio';
 import type { Channel, ChannelId, ScanEdge } from '@/core/plan';
 import { useStable } from '@/ui';
 import { BandRuler } from './band-ruler';
@@ -20,7 +20,7 @@ interface StripProps {
   channels: readonly Channel[];
   edges: readonly ScanEdge[];
   rules: Rules;
-  grade: Grade;
+  grade: OwnerGrade;
   chosen: ReadonlySet<ChannelId>;
   active: ChannelId | null;
   onPick: (ids: ChannelId[]) => void;

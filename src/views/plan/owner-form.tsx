@@ -6,7 +6,7 @@ import {
   additionsOf,
   ALLOCATION_SOURCES,
   citation,
-  GRADES,
+  OWNER_GRADES,
   GRADE_NAMES,
   REGIONS,
   parseLocator,
@@ -68,7 +68,7 @@ export function OwnerForm({ chip, onClose }: { chip: ReactNode; onClose: () => v
           <Choice
             label="Licence grade"
             value={owner.grade}
-            options={GRADES.map((grade) => [grade, GRADE_NAMES[grade]] as const)}
+            options={OWNER_GRADES.map((grade) => [grade, GRADE_NAMES[grade]] as const)}
             onChange={(grade) => set({ grade })}
           />
           <TickField checked={owner.marine ?? false} onChange={(marine) => set({ marine })}>

@@ -7,7 +7,7 @@ import { usePathname, useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { LiveTold } from '@/core/bench';
 import { PLAN_NAME_LIMIT, slotText } from '@/core/plan';
-import { GRADE_NAMES } from '@/core/radio';
+import { GRADE_NAMES, NOT_STATED } from '@/core/radio';
 import { cutText } from '@/core/text';
 import { Button, SeverityMark, lazily } from '@/ui';
 import { useDesk } from './desk';
@@ -83,10 +83,14 @@ function Owner() {
     <button
       type="button"
       aria-haspopup="dialog"
-      className="whitespace-nowrap rounded-full border border-line-strong px-2.5 py-0.5 text-[13px] hover:bg-sheet"
+      className={clsx(
+        'whitespace-nowrap rounded-full border px-2.5 py-0.5 text-[13px] hover:bg-sheet',
+        owner.grade === NOT_STATED ? 'border-caution-mark' : 'border-line-strong',
+      )}
       onClick={() => setOpen(true)}
     >
-      <b className="font-semibold">{owner.callSign || 'No call sign'}</b> · grade {GRADE_NAMES[owner.grade]}
+      <b className="font-semibold">{owner.callSign || 'No call sign'}</b> ·{' '}
+      {owner.grade === NOT_STATED ? 'grade not stated' : `grade ${GRADE_NAMES[owner.grade]}`}
       {owner.strict && ', strict'}
     </button>
   );

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { memo } from 'react';
 import type { Edit, PlanId } from '@/core/plan';
 import { Button, Trouble, lazily } from '@/ui';
+import { PlanFindings } from './plan-findings';
 import type { SideListProps } from './side-list';
 
 /** Lists come after the table: what they say is worked out beside the page in any case. */
@@ -46,6 +47,8 @@ export const SideLists = memo(function SideLists({
   onGoBack,
   onLook,
 }: Props) {
+  const wholePlan = shown.views.besides.filter(({ kind }) => kind === 'plan');
+  const beside = shown.views.besides.length - wholePlan.length;
   const trigger =
     'flex-1 whitespace-nowrap border-b-2 border-transparent px-0.5 py-1.5 text-[12.5px] text-soft data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink';
   return (
@@ -82,14 +85,14 @@ export const SideLists = memo(function SideLists({
         <LeftOverPane />
       </Tabs.Content>
       <Tabs.Content value="check" className={pane}>
-        {shown.views.besides.length > 0 && (
+        {wholePlan.length > 0 && <PlanFindings findings={wholePlan} onMend={onMend} />}
+        {beside > 0 && (
           <p className="shrink-0 border-b border-line px-3 py-2 text-[13px]">
-            {shown.views.besides.length === 1 ? 'One thing' : `${shown.views.besides.length} things`} beside
-            the channels:{' '}
+            {beside === 1 ? 'One thing' : `${beside} things`} beside the channels:{' '}
             <Link prefetch={false} className="underline" href={`/plans/${planId}/organise`}>
               Organise
             </Link>{' '}
-            has {shown.views.besides.length === 1 ? 'it' : 'them'}.
+            has {beside === 1 ? 'it' : 'them'}.
           </p>
         )}
         <CheckList shown={shown} active={active} onSelect={onSelect} onMend={onMend} />

@@ -4,11 +4,12 @@ import { useRouter } from 'next/navigation';
 import { useState, type FormEvent } from 'react';
 import { findModels } from '@/core/models';
 import {
-  GRADES,
   GRADE_NAMES,
+  NOT_STATED,
+  OWNER_GRADES,
   REGIONS,
   REGION_NAMES,
-  type Grade,
+  type OwnerGrade,
   type Region,
   USUAL_REGION,
 } from '@/core/radio';
@@ -23,7 +24,7 @@ export function NewPlan({ first, onClose }: { first: boolean; onClose: () => voi
   const [name, setName] = useState('');
   const [soldAs, setSoldAs] = useState(sold[0]![0]);
   const [callSign, setCallSign] = useState('');
-  const [grade, setGrade] = useState<Grade>('full');
+  const [grade, setGrade] = useState<OwnerGrade>(NOT_STATED);
   const [region, setRegion] = useState<Region>(USUAL_REGION);
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
@@ -85,7 +86,7 @@ export function NewPlan({ first, onClose }: { first: boolean; onClose: () => voi
         <Choice
           label="Licence grade"
           value={grade}
-          options={GRADES.map((key) => [key, GRADE_NAMES[key]] as const)}
+          options={OWNER_GRADES.map((key) => [key, GRADE_NAMES[key]] as const)}
           onChange={setGrade}
           className="w-28"
         />

@@ -4,16 +4,14 @@ import { channelRule, setMend } from '../finding';
 export const digitalWithoutAccess = channelRule(
   'digital-without-access',
   'digital channels without colour code or NAC',
-  (channel) => {
+  (channel, { factsOf }) => {
     const { mode, access } = channel;
     if (mode === 'DMR' && access.kind !== 'dmr')
       return {
-        severity: 'caution',
+        // The radio would have to hold some code, and none is guessed.
+        severity: factsOf(channel).obstacles.includes('colour code') ? 'stop' : 'caution',
         field: 'access',
-        text: 'Opens nothing and hears nothing: DMR wants a colour code and a time slot.',
-        mends: () => [
-          setMend(channel, 'Use CC1 TS1', { access: { kind: 'dmr', colourCode: 1, timeSlot: 1 } }),
-        ],
+        text: 'Opens nothing and hears nothing: DMR needs a colour code and a time slot, and the channel has neither.',
       };
     if (mode === 'P25' && access.kind !== 'nac')
       return {

@@ -3,7 +3,6 @@ import { accessWithoutMode } from './access-without-mode';
 import { alwaysOnInScan } from './always-on-in-scan';
 import { digitalWithoutAccess } from './digital-without-access';
 import { digitalWithoutOwnCall } from './digital-without-own-call';
-import { digitalWithoutOwnId } from './digital-without-own-id';
 import {
   digitalWithoutReceiveList,
   digitalWithoutTalkgroup,
@@ -53,7 +52,6 @@ export const RULES: readonly Rule[] = [
   digitalWithoutTalkgroup,
   digitalWithoutReceiveList,
   digitalWithoutOwnCall,
-  digitalWithoutOwnId,
   levelInNoise,
   accessWithoutMode,
   groupWithoutMode,

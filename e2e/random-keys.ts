@@ -1,0 +1,144 @@
+import type { HTTPRequest, KeyInput, Page } from 'puppeteer-core';
+import type { Channel } from './plan-page';
+import { strike, textOf } from './page';
+import { until, type World } from './world';
+
+/** Keys at random in the table of a plan, while code and answers are on the way; used by a journey and by npm run attack. */
+
+/** Makes a plan with channels in slots 0 to 10 and 12 to 20 (by a radio whose slots begin at 1: from 1 on). The first gap is slot 11. */
+export async function makePlanWithGap(world: World, name: string, modelId = 'tern-p2'): Promise<string> {
+  const made = await world.api<{ plan: { id: string } }>('/api/plans', 'POST', {
+    ...{ name, modelId },
+    owner: { callSign: 'Q7ABC', grade: 'full' },
+  });
+  const { id } = made.body.plan;
+  const first = modelId === 'tern-p2' ? 0 : 1;
+  const slots = [...Array(21).keys()].filter((slot) => slot !== 11 && slot >= first);
+  const channels = slots.map((slot) => ({
+    id: `ch_gap${String(slot).padStart(6, '0')}`,
+    name: `Station ${String.fromCharCode(65 + slot)}`,
+    fitted: {},
+    rx: 145_000_000 + slot * 25_000,
+    tx: 145_000_000 + slot * 25_000,
+    txFixed: false,
+    access: { kind: 'analogue', send: null, expect: null },
+    mode: 'FM',
+    power: 4000,
+    scan: true,
+    alwaysOn: false,
+    note: '',
+    source: null,
+  }));
+  const { status, body } = await world.api(`/api/plans/${id}/edits`, 'POST', {
+    base: 1,
+    edit: {
+      ...{ name: 'place', channels, slots },
+      ...{ placement: 'next-free', at: first, range: { first, count: 150 } },
+    },
+  });
+  if (status !== 200) throw new Error(`The plan could not be made: ${JSON.stringify(body)}`);
+  return id;
+}
+
+/** Keys as somebody strikes them who types fast and looks elsewhere. */
+const KEYS: readonly KeyInput[] = [
+  ...(['1', '4', '5', '.', '6', 'a', 'x', '-', 'l', 's'] as const),
+  ...(['Tab', 'Tab', 'Enter', 'Enter', 'Escape', 'ArrowDown', 'ArrowUp', 'ArrowRight', 'F2'] as const),
+];
+const CHORDS = ['Control+k', 'Control+h', 'Shift+Tab', 'Control+End'];
+/** The fields that the cell of a column sets. */
+const FIELDS: Record<string, string[]> = {
+  slot: ['slot'],
+  name: ['name'],
+  // Transmit follows receive.
+  rx: ['rx', 'tx', 'txFixed'],
+  tx: ['tx', 'txFixed'],
+  access: ['access'],
+  mode: ['mode'],
+  power: ['power'],
+  scan: ['scan'],
+};
+
+/**
+ * Strikes so many keys at random in the table of a plan that is open, and holds half of the requests back for a while. Gives how often
+ * typing began, and what changed where no typing began, in sentences.
+ */
+export async function strikeAtRandom(
+  page: Page,
+  world: World,
+  id: string,
+  random: () => number,
+  count = 48,
+): Promise<{ began: number; wrong: string[] }> {
+  const pick = <T>(of: readonly T[]) => of[Math.floor(random() * of.length)]!;
+  const channelsNow = async () =>
+    (await world.api<{ plan: { channels: Channel[] } }>(`/api/plans/${id}`)).body.plan
+      .channels as unknown as Record<string, unknown>[];
+  const before = await channelsNow();
+  const slow: HTTPRequest[] = [];
+  const hear = (request: HTTPRequest) => {
+    if (/_next\/static|\/api\/plans\//.test(request.url()) && random() < 0.5) slow.push(request);
+    else void request.continue();
+  };
+  await page.setRequestInterception(true);
+  page.on('request', hear);
+  /** Where typing began so far: channel and column. */
+  const allowed = new Set<string>();
+  let began = 0;
+  for (let n = 0; n < count; n++) {
+    // Now and then somebody closes what has opened and comes back to the table.
+    if (n % 8 === 0) {
+      await strike(page, 'Escape', 'Escape');
+      await page.focus('[role=grid]');
+    }
+    const focus = await page.evaluate(() => {
+      const grid = document.querySelector('[role=grid]');
+      const active = document.activeElement;
+      const editor = grid?.querySelector('[role=combobox]');
+      const place = document.getElementById(grid?.getAttribute('aria-activedescendant') ?? '');
+      return {
+        inGrid: active === grid,
+        typing: editor !== null && editor !== undefined,
+        channel: place?.closest('[role=row]')?.getAttribute('data-channel') ?? null,
+        column: place?.getAttribute('data-column') ?? null,
+      };
+    });
+    const struck = random() < 0.08 ? pick(CHORDS) : pick(KEYS);
+    // Typing begins with a letter or figure, or with Enter or F2.
+    if (focus.inGrid && !focus.typing && focus.column && /^(.|Enter|F2)$/.test(struck)) {
+      allowed.add(`${focus.channel ?? 'new'} ${focus.column}`);
+      began++;
+    }
+    // Where no text belongs, these two are commands for the channel with the focus.
+    if (focus.inGrid && !focus.typing && /^(slot|rx|scan)$/.test(focus.column ?? '')) {
+      if (struck === 'l') allowed.add(`${focus.channel} tx`);
+      if (struck === 's') allowed.add(`${focus.channel} scan`);
+    }
+    await strike(page, struck);
+    if (random() < 0.3) await slow.splice(Math.floor(random() * slow.length), 1)[0]?.continue();
+  }
+  page.off('request', hear);
+  for (const request of slow.splice(0)) await request.continue();
+  await page.setRequestInterception(false);
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await until('all to be kept', async () => /^(Kept|Saved)/.test(await textOf(page, 'header [role=status]')));
+  const after = new Map((await channelsNow()).map((one) => [one.id, one]));
+  const wrong: string[] = [];
+  for (const was of before) {
+    const now = after.get(was.id) ?? {};
+    const changed = Object.keys({ ...was, ...now }).filter(
+      (field) => field !== 'unclear' && JSON.stringify(was[field]) !== JSON.stringify(now[field]),
+    );
+    for (const field of changed) {
+      const columns = Object.keys(FIELDS).filter((column) => FIELDS[column]!.includes(field));
+      const typed = columns.some((column) => allowed.has(`${String(was.id)} ${column}`));
+      // A slot is typed on one channel and changes places with another.
+      const swapped = field === 'slot' && [...allowed].some((one) => one.endsWith(' slot'));
+      if (!typed && !swapped)
+        wrong.push(
+          `${String(was.name)}: ${field} is ${JSON.stringify(now[field])}, was ${JSON.stringify(was[field])}, and nobody typed there`,
+        );
+    }
+  }
+  return { began, wrong };
+}
