@@ -23,8 +23,8 @@ interface Known {
   ownId: unknown;
   /** The value that is its own, which its next write gets; undefined where none is set. */
   value: number | undefined;
-  /** Slots that the plan has made listen only since it was written to this unit; null where something else is in it. */
-  silenced: Set<number> | null;
+  /** On what the channels of the plan sent when it was written to this unit, by id; null where something else is in it. */
+  written: Map<string, number | null> | null;
   /** By the copies that were sealed of it: the ID in each. */
   copies: Map<string, unknown>;
 }
@@ -102,7 +102,7 @@ export async function mixUnits(
     const copyId = (await run({ kind: 'read', radioId })).result.copyId!;
     const { radioId: ownId } = (await contentOf(copyId)).settings;
     known.push({
-      ...{ radioId, at, serial, ownId, value: undefined, silenced: null },
+      ...{ radioId, at, serial, ownId, value: undefined, written: null },
       copies: new Map([[copyId, ownId]]),
     });
   }
@@ -128,7 +128,7 @@ export async function mixUnits(
     const other = known.find((one) => one !== unit)!;
     const what = pick(random, [
       ...['write', 'write', 'restore', 'restore of the other', 'value', 'plan’s value'],
-      ...['listen only', 'listen only', 'keys', 'keys', 'take', 'take'],
+      ...['listen only', 'listen only', 'keys', 'keys', 'keys', 'take'],
     ] as const);
     const where = `Round ${n}, ${what} (seed ${seed})`;
     count(what);
@@ -145,13 +145,12 @@ export async function mixUnits(
       const slot = pick(random, [1, 2, 3, 4]);
       if (!plan.channels.some(({ id }) => id === idOf(slot))) continue;
       await edit({ name: 'change', changes: [{ id: idOf(slot), set: { tx: null } }] });
-      for (const one of known) one.silenced?.add(slot);
     } else if (what === 'write') {
       const { plan, revision } = await planNow();
       const job = await run({ kind: 'write', radioId: unit.radioId, planId, planRevision: revision });
       if (job.state !== 'done') watch.note(`${where}: ${job.message}`);
       unit.ownId = unit.value ?? plan.settings[kestrelC1.id]?.radioId ?? unit.ownId;
-      unit.silenced = new Set();
+      unit.written = new Map(plan.channels.map(({ id, tx }) => [id, tx]));
       const { channels } = await check(unit, where);
       for (const { slot, tx } of plan.channels)
         if (tx === null && channels.find((one) => one.slot === slot)?.tx !== null)
@@ -163,7 +162,7 @@ export async function mixUnits(
       const job = await run({ kind: 'restore', radioId: unit.radioId, copyId, ...ofAnother });
       if (job.state !== 'done') watch.note(`${where}: ${job.message}`);
       if (from === unit) unit.ownId = ownId;
-      unit.silenced = null;
+      unit.written = null;
       await check(unit, where);
     } else if (what === 'keys') {
       const slot = pick(random, [1, 2, 3, 4, 5]);
@@ -173,23 +172,24 @@ export async function mixUnits(
         { slot, clear: true },
       ]);
       await world.atBench(`/bench/radios/${unit.at}`, { key });
-    } else {
+    }
+    if (what === 'take' || (what === 'keys' && random() < 0.7)) {
       await run({ kind: 'read', radioId: unit.radioId });
       await check(unit, where);
       const done = (await ask(`${world.url}/api/radios/${unit.radioId}/by-hand?plan=${planId}`)).body as {
         since: object | null;
         all: Edit | null;
       };
-      if (done.since !== null && unit.silenced === null)
+      if (done.since !== null && unit.written === null)
         watch.note(`${where}: compared with a plan that was not put in last`);
       if (done.all === null) continue;
       count('taken');
+      const before = new Map((await planNow()).plan.channels.map(({ id, tx }) => [id, tx]));
       await edit(done.all);
-      const { plan } = await planNow();
-      for (const slot of unit.silenced ?? []) {
-        const there = plan.channels.find(({ id }) => id === idOf(slot));
-        if (there && there.tx !== null) watch.note(`${where}: a merge made slot ${slot} send again`);
-      }
+      // The plan made it listen only after it was written; whatever was done on the keys since, that stays.
+      for (const { id, slot, tx } of (await planNow()).plan.channels)
+        if (tx !== null && before.get(id) === null && typeof unit.written?.get(id) === 'number')
+          watch.note(`${where}: a merge made slot ${slot} send again`);
     }
   }
   for (const { at } of UNITS) await world.atBench(`/bench/radios/${at}`, { plugged: false });

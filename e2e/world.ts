@@ -81,6 +81,8 @@ export async function makeWorld({
     VERIDON_DIRECTORY_PATIENCE_MS: String(HANG_MS),
     VERIDON_NEIGHBOUR_PATIENCE_MS: String(HANG_MS),
     VERIDON_LINK_QUIET_MS: '20000',
+    // Written at once, a card would be whole before the bench can take it out.
+    VERIDON_CARD_PAUSE_MS: '25',
     VERIDON_ROLL_PEOPLE: '20000',
     VERIDON_BOARD_KEY_UPS: '30000',
     ...env,

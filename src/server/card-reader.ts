@@ -25,7 +25,10 @@ export const CARD_NAME = /^[a-z0-9-]{1,40}$/;
 /** Bytes that are written at once; then one looks whether to go on. */
 const STRETCH = 4096;
 
-let afterStretch: () => unknown = () => {};
+/** Pauses after each stretch, as a slow card would; for journeys that take a card out in the middle of a write. */
+const pauseMs = () => Number(process.env.VERIDON_CARD_PAUSE_MS ?? 0);
+let afterStretch: () => unknown = () =>
+  pauseMs() > 0 ? new Promise((resolve) => setTimeout(resolve, pauseMs())) : undefined;
 /** For tests: what is done after each stretch that is written, before the next one. */
 export function whenStretchWritten(look: () => unknown): void {
   afterStretch = look;
