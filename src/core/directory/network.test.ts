@@ -82,8 +82,11 @@ test('nine talkgroups become nine channels, two receive lists and a zone, in one
   ]);
   expect(after.zones.map(({ name, members }) => [name, members.length])).toEqual([['Ullsmere Hill', 9]]);
   expect(danglingFault(after)).toBeNull();
-  // what a receive list has, its channels call
-  expect(checkBesides(after, ospreyD7).map(({ rule }) => rule)).toEqual(['talkgroup-encrypted']);
+  // what a receive list has, its channels call; whose ID it is to have nobody has said
+  expect(checkBesides(after, ospreyD7).map(({ rule }) => rule)).toEqual([
+    'digital-without-own-id',
+    'talkgroup-encrypted',
+  ]);
   expect(fit(after, ospreyD7).leftOut).toEqual([]);
   expect(run(after, inverseOf(empty, after))).toEqual(empty);
 });

@@ -103,7 +103,7 @@ test('a setting that was changed on the keys becomes the plan’s where the plan
   const both = heard(setOn(since.image, { shows: 'frequency' }), shows, since);
   expect([both.edit, both.said]).toEqual([
     null,
-    ['The display shows: frequency on the radio; the plan is slot by now'],
+    ['The display shows: frequency on the radio; the plan sets slot by now'],
   ]);
 });
 
@@ -145,7 +145,7 @@ test('a value that is the unit’s own goes into the radio from the unit, and ba
   expect(both.ok && [both.value.values, both.value.edit, both.value.said]).toEqual([
     null,
     null,
-    ['Greeting: HELLO on the radio; its own value is NEW by now'],
+    ['Greeting: HELLO on the radio; the value of this unit is NEW by now'],
   ]);
 });
 

@@ -156,7 +156,7 @@ function settingsOnKeys(
     const now = `${label}: ${words(are[key]!)}`;
     if (wants![key] === undefined || equal(wants![key], are[key])) return now;
     if (!equal(wanted![key], wants![key]))
-      return `${now} on the radio; ${info.unitOwn ? 'its own value' : 'the plan'} is ${words(wants![key])} by now`;
+      return `${now} on the radio; ${info.unitOwn ? 'the value of this unit is' : 'the plan sets'} ${words(wants![key])} by now`;
     (info.unitOwn ? takenByUnit : taken)[key] = are[key] as SettingValue;
     return now;
   });
