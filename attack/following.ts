@@ -1,9 +1,11 @@
+import { join } from 'node:path';
 import { decodeImage } from '../src/core/image';
 import { petrelHF9 } from '../src/core/models/petrel-hf9';
 import { toRadio } from '../src/core/organise';
 import type { Plan } from '../src/core/plan';
 import { channel } from '../src/core/samples.test.kit';
 import type { Live } from '../src/core/bench';
+import { readStation } from '../src/sim/bench/station-file';
 import { pick, seeded } from '../src/sim/random';
 import { until as waitFor, type World } from '../e2e/world';
 import { logFaults } from './crowd';
@@ -11,6 +13,12 @@ import { ask, limits, post, Watch, type Report } from './figures';
 
 const UNIT = '/bench/radios/petrel-1';
 const SERIAL = 'OR910031';
+
+/** True where a radio that holds `image` would get nothing else of the plan. */
+function hasAllOf(plan: Plan, image: Uint8Array): boolean {
+  const wanted = toRadio(plan, image, [], petrelHF9);
+  return wanted.ok && wanted.value.every((byte, at) => byte === image[at]);
+}
 
 /**
  * A radio and a plan that follow each other, while somebody types, somebody presses keys, the cable is pulled, bits flip, the radio is
@@ -58,6 +66,8 @@ export async function follow(
     ((await ask(`${world.url}/api/live`)).body as { lives: Live[] }).lives.find(
       ({ called }) => called === SERIAL,
     );
+  /** The memory of the radio as it lies on the bench. */
+  const inRadio = () => readStation((kind) => join(world.folder, 'bench', `${SERIAL}.${kind}`))!.memory;
   const mend = async () => {
     await world.atBench(`${UNIT}/faults`, { kind: 'none' });
     await world.atBench(UNIT, { plugged: true, on: true });
@@ -83,7 +93,9 @@ export async function follow(
             );
             return false;
           }
-          return one.state === 'live' && one.revision === (await planNow()).revision && 'live';
+          const { plan, revision } = await planNow();
+          // What was pressed a moment ago may still be on its way, and so may a cable that was pulled.
+          return one.state === 'live' && one.revision === revision && hasAllOf(plan, inRadio()) && 'live';
         },
         { hangMs: limits.togetherMs },
       );
@@ -208,9 +220,8 @@ export async function follow(
   const stray = plan.channels.filter(({ slot }) => slot > 12);
   if (stray.length > 0)
     watch.note(`Channels stand where nobody put any: ${JSON.stringify(stray).slice(0, 600)}`);
-  const wanted = toRadio(plan, image, [], petrelHF9);
   if (!decodeImage(image, petrelHF9).ok) watch.note('In the end its content cannot be read');
-  else if (!wanted.ok || wanted.value.some((byte, at) => byte !== image[at]))
+  else if (!hasAllOf(plan, image))
     watch.note('In the end the radio holds something else than the plan wants in it');
   for (const fault of await logFaults(world, planId, answered)) watch.note(fault);
   return {

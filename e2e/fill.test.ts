@@ -215,7 +215,7 @@ test('a new plan is made for a radio under another of its names; an empty one sa
   await page.keyboard.type('145.5');
   await keys('Enter');
   await sees(page, '[aria-label="About the plan as a whole"]', 'Your licence grade is not stated');
-  await press(page, 'My grade is Entry');
+  await press(page, 'Entry');
   await sees(page, 'header', 'grade Entry');
   await until(
     'nothing more of that',

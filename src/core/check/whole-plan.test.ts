@@ -15,11 +15,7 @@ test('a grade that is not stated is said first, once, and one press states it', 
   const [first, ...others] = checkBesides(p, ternP2);
   expect(first).toMatchObject({ rule: 'grade-not-stated', severity: 'caution', kind: 'plan', id: p.id });
   expect(others).toEqual([]);
-  expect(first!.mends.map(({ label }) => label)).toEqual([
-    'My grade is None',
-    'My grade is Entry',
-    'My grade is Full',
-  ]);
+  expect(first!.mends.map(({ label }) => label)).toEqual(['None', 'Entry', 'Full']);
   const stated = first!.mends.map(({ edit }) => run(p, edit));
   expect(stated.map(({ owner }) => owner)).toEqual(
     ['none', 'entry', 'full'].map((grade) => ({ ...p.owner, grade })),

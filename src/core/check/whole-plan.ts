@@ -15,9 +15,9 @@ export function checkWhole(plan: Plan, model: Model): BesideFinding[] {
       severity: 'caution',
       kind: 'plan',
       id,
-      text: 'Your licence grade is not stated: nothing warns you of a frequency or a power that your grade may not use.',
+      text: 'Your licence grade is not stated: nothing warns you of what it does not permit.',
       mends: GRADES.map((grade) => ({
-        label: `My grade is ${GRADE_NAMES[grade]}`,
+        label: GRADE_NAMES[grade],
         edit: { name: 'describe', set: { owner: { grade } } },
       })),
     });
@@ -32,7 +32,7 @@ export function checkWhole(plan: Plan, model: Model): BesideFinding[] {
       severity: 'caution',
       kind: 'plan',
       id,
-      text: 'The radio’s own ID is not set: nobody sees who calls, and a network may refuse the call. Set it on the Bench, in the values of this unit.',
+      text: 'The radio’s own ID is not set: nobody sees who calls. Set it on the Bench, in the values of this unit.',
       mends: [],
     });
   return found;

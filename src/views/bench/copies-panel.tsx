@@ -106,15 +106,15 @@ export function CopiesPanel({
 
   return (
     <section aria-label="Sealed copies" className="shrink-0 rounded-md border border-line bg-sheet">
-      <h3 className="border-b border-line px-3 py-1.5 text-[13px]">
-        <b className="font-semibold">Sealed copies</b>{' '}
-        <span className="text-soft">never changed, never removed</span>
+      <h3 className="flex flex-wrap items-baseline gap-x-2 gap-y-1 border-b border-line px-3 py-1.5 text-[13px]">
+        <b className="font-semibold">Sealed copies</b>
+        <span className="min-w-48 flex-1 text-soft">never changed, never removed</span>
         {(all.length >= SEARCHED_FROM || words !== '') && (
           <input
             aria-label="Find among the copies"
             placeholder="find by note, day, kind"
             value={words}
-            className="float-right w-44 rounded border border-line bg-transparent px-1.5 placeholder:text-soft"
+            className="w-44 rounded border border-line bg-transparent px-1.5 placeholder:text-soft"
             onChange={(event) => setWords(event.target.value)}
           />
         )}

@@ -13,8 +13,16 @@ export interface Parts {
   dark: string;
 }
 
+/** The size at which all of a text fits on its line of the display, `px` at most: a letter of its hand is 0.6 em wide. */
+const fitting = (text: string, px: number) => ({
+  fontSize: `min(${px}px, ${(100 / (0.625 * Math.max(1, text.length))).toFixed(2)}cqw)`,
+});
+
 const glass = (sending: boolean | undefined) =>
-  clsx('mono border text-glass-ink shadow-inner', sending ? 'border-transmit' : 'border-line-strong');
+  clsx(
+    'mono @container border text-glass-ink shadow-inner',
+    sending ? 'border-transmit' : 'border-line-strong',
+  );
 
 /** Larkmoor: a square case, the display heavy and upright, the key at the side; mobiles have a line a side and no aerial. */
 export function Larkmoor({ shown, beside, pressKey, said, dark, mobile }: Parts & { mobile: boolean }) {
@@ -103,14 +111,8 @@ export function Oriel({ shown, pressKey, said, dark }: Parts) {
                 <span>{shown.mode}</span>
               </div>
               <div
-                className={clsx(
-                  'truncate border-y border-current/25 leading-[42px] font-normal tracking-[0.02em]',
-                  shown.large.length > 14
-                    ? 'text-[17px]'
-                    : shown.large.length > 10
-                      ? 'text-[20px]'
-                      : 'text-[26px]',
-                )}
+                className="truncate border-y border-current/25 leading-[42px] font-normal tracking-[0.02em]"
+                style={fitting(shown.large, 26)}
               >
                 {shown.large}
               </div>
@@ -168,11 +170,11 @@ export function Halden({ shown, pressKey, said, dark }: Parts) {
                   {shown.marks.join(' · ')}
                 </span>
               </div>
-              <div className="flex min-h-0 flex-1 flex-col justify-center gap-0.5 px-2.5 leading-[1.25]">
-                <span className="truncate text-[21px] font-bold">{shown.large}</span>
-                <span
-                  className={clsx('truncate', shown.called.length > 24 ? 'text-[12.5px]' : 'text-[14.5px]')}
-                >
+              <div className="@container flex min-h-0 flex-1 flex-col justify-center gap-0.5 px-2.5 leading-[1.25]">
+                <span className="truncate font-bold" style={fitting(shown.large, 21)}>
+                  {shown.large}
+                </span>
+                <span className="truncate" style={fitting(shown.called || shown.mode, 14.5)}>
                   {shown.called || shown.mode}
                 </span>
               </div>
@@ -243,15 +245,12 @@ export function Corvane({
                 </span>
                 <span className="shrink-0">{[shown.shift, shown.slot].filter(Boolean).join(' ')}</span>
               </div>
-              <div
-                className={clsx(
-                  'truncate font-bold leading-[25px]',
-                  shown.large.length > 13 ? 'text-[16px]' : 'text-[20px]',
-                )}
-              >
+              <div className="truncate leading-[25px] font-bold" style={fitting(shown.large, 20)}>
                 {shown.large}
               </div>
-              <div className="truncate text-[11px] tracking-tight">{shown.called || shown.small}</div>
+              <div className="truncate" style={fitting(shown.called || shown.small, 11)}>
+                {shown.called || shown.small}
+              </div>
             </>
           ) : (
             <p className="pt-7 text-center text-[12.5px]">{dark}</p>

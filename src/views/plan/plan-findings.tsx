@@ -12,7 +12,7 @@ export function PlanFindings({
   onMend: (edit: Edit) => void;
 }) {
   return (
-    <ul aria-label="About the plan as a whole" className="shrink-0">
+    <ul aria-label="About the plan as a whole" className="max-h-[55%] shrink-0 overflow-y-auto">
       {findings.map(({ rule, severity, text, mends }) => (
         <li key={rule} className={item}>
           <p className="flex items-baseline gap-2">

@@ -1,7 +1,7 @@
 'use client';
 
 import clsx from 'clsx';
-import { Radio } from 'lucide-react';
+import { Radio, Redo2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -185,8 +185,8 @@ export function PlanHeader({ onCheck }: { onCheck: () => void }) {
   const { plan, model, store } = hand;
   const { counts: found } = hand.shown.views;
   return (
-    <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3 max-lg:flex-wrap">
-      <div className="min-w-0 leading-tight">
+    <header className="flex shrink-0 items-center gap-3 px-4 pb-2 pt-3 max-[1100px]:gap-2 max-lg:flex-wrap">
+      <div className="min-w-24 leading-tight">
         <Name />
         <p className="flex gap-2 whitespace-nowrap text-[12.5px] text-soft">
           <span className="max-[1100px]:hidden">
@@ -209,14 +209,16 @@ export function PlanHeader({ onCheck }: { onCheck: () => void }) {
         title={hand.undo ? `Undo: ${hand.undo}` : 'Nothing to undo'}
         onClick={() => store.step('undo')}
       >
-        Undo
+        <Undo2 size={16} aria-hidden className="hidden max-[1100px]:block" />
+        <span className="max-[1100px]:sr-only">Undo</span>
       </Button>
       <Button
         disabled={hand.redo === null}
         title={hand.redo ? `Redo: ${hand.redo}` : 'Nothing to redo'}
         onClick={() => store.step('redo')}
       >
-        Redo
+        <Redo2 size={16} aria-hidden className="hidden max-[1100px]:block" />
+        <span className="max-[1100px]:sr-only">Redo</span>
       </Button>
       <Button onClick={onCheck}>
         Check
