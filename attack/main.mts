@@ -57,7 +57,9 @@ if (wanted('cuts')) {
 }
 let bench = '';
 const between = await hostileBench(() => bench);
-const world = await makeWorld({ env: { VERIDON_BENCH_URL: between.url, ...AS_USUAL }, speed: 60 });
+// Here answers are timed: patience with directories and lines stays below what an answer may take.
+const patience = { ...AS_USUAL, VERIDON_DIRECTORY_PATIENCE_MS: '2000', VERIDON_LINK_QUIET_MS: '2000' };
+const world = await makeWorld({ env: { VERIDON_BENCH_URL: between.url, ...patience }, speed: 60 });
 bench = world.bench;
 try {
   const before = memoryOf(world.pid());
