@@ -1,4 +1,5 @@
 import type { HTTPRequest, KeyInput, Page } from 'puppeteer-core';
+import { channelDefaults } from '../src/core/plan';
 import type { Channel } from './plan-page';
 import { strike, textOf } from './page';
 import { until, type World } from './world';
@@ -15,19 +16,9 @@ export async function makePlanWithGap(world: World, name: string, modelId = 'ter
   const first = modelId === 'tern-p2' ? 0 : 1;
   const slots = [...Array(21).keys()].filter((slot) => slot !== 11 && slot >= first);
   const channels = slots.map((slot) => ({
+    ...channelDefaults(145_000_000 + slot * 25_000),
     id: `ch_gap${String(slot).padStart(6, '0')}`,
     name: `Station ${String.fromCharCode(65 + slot)}`,
-    fitted: {},
-    rx: 145_000_000 + slot * 25_000,
-    tx: 145_000_000 + slot * 25_000,
-    txFixed: false,
-    access: { kind: 'analogue', send: null, expect: null },
-    mode: 'FM',
-    power: 4000,
-    scan: true,
-    alwaysOn: false,
-    note: '',
-    source: null,
   }));
   const { status, body } = await world.api(`/api/plans/${id}/edits`, 'POST', {
     base: 1,
@@ -121,7 +112,9 @@ export async function strikeAtRandom(
   for (const request of slow.splice(0)) await request.continue();
   await page.setRequestInterception(false);
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-  await until('all to be kept', async () => /^(Kept|Saved)/.test(await textOf(page, 'header [role=status]')));
+  await until('everything to be saved', async () =>
+    /^(Kept|Saved)/.test(await textOf(page, 'header [role=status]')),
+  );
   const after = new Map((await channelsNow()).map((one) => [one.id, one]));
   const wrong: string[] = [];
   for (const was of before) {

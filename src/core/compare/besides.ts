@@ -17,7 +17,7 @@ export const besideChangeSchema = z.object({
   text: z.string(),
   /** A setting after whose change the radio wants to be switched off and on. */
   restart: z.literal(true).optional(),
-  /** A value that is a unit's own: a restore to another unit leaves it as it is there. */
+  /** A value that is a unit's own: a restore to another unit does not change it there. */
   unitOwn: z.literal(true).optional(),
 });
 /** What a write changes in a radio beside its channels: a bank, a skip set, a pair of scan edges, a quick set-up, a talkgroup, its people, a list, a setting. */
