@@ -14,6 +14,7 @@ const HANG_MS = 300_000;
 
 export default async () => ({
   testTimeout: HANG_MS,
+  globalSetup: './scripts/jest-start.mjs',
   testSequencer: './scripts/jest-sequencer.mjs',
   projects: [
     await withNext({ ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts'] })(),

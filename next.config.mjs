@@ -11,6 +11,7 @@ const config = {
     'supercluster',
     'kdbush',
     'fast-xml-parser',
+    'saxen',
   ],
   poweredByHeader: false,
   devIndicators: false,

@@ -83,7 +83,7 @@ test('a file is a directory of one’s own, searched as the others are, until it
   await page.keyboard.press('Escape');
   await sees(page, 'tbody', 'Our own hill');
   await press(page, 'Directories');
-  await press(page, 'Take friends.csv away');
+  await press(page, 'Remove friends.csv');
   await until('it to be gone', async () => !(await textOf(page, 'tbody')).includes('Our own hill'));
 });
 

@@ -97,7 +97,18 @@ test('on a disk that is nearly full an edit is refused beforehand, nothing is ch
       revision: 1,
       plan: { name: 'Ketterby weekend' },
     });
+    // Started again it reads, says so on each page, and goes on by itself once there is room.
+    await other.kill('SIGTERM');
+    await other.start();
+    expect((await other.api<Plan>(`/api/plans/${PLAN}`)).body).toMatchObject({ revision: 1 });
+    expect((await other.api('/api/health')).body).toMatchObject({
+      status: 'ok',
+      readOnly: expect.stringMatching(/nearly full/),
+    });
+    expect(await (await fetch(other.url)).text()).toMatch(/Veridon only reads: .*nearly full/s);
+    expect((await edit('Too much again')).status).toBe(507);
     rmSync(ballast);
+    expect((await other.api('/api/health')).body).toMatchObject({ readOnly: null });
     expect((await edit('Room again')).status).toBe(200);
   } finally {
     await other.close();

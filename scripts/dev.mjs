@@ -1,8 +1,10 @@
 // npm run dev: bench and application for working on Veridon, with reloading.
 import { spawn } from 'node:child_process';
-import { installPackages } from './prepare.mjs';
+import { buildReader, installPackages } from './prepare.mjs';
 
 installPackages();
+// What reads files is of the sources as they are now; start again after a change of src/reader or of what it uses.
+buildReader();
 const port = process.env.VERIDON_PORT ?? '4330';
 const benchPort = process.env.VERIDON_BENCH_PORT ?? '4331';
 const env = {

@@ -1,27 +1,36 @@
 import { copyFileSync } from 'node:fs';
 import { dataPlace, openDatabase } from '../src/db';
-import { backupFile, makeBackup, restoreBackup } from '../src/server/backup';
+import { backupFile, makeBackup } from '../src/server/backup';
+import { restoreBackup } from '../src/server/restore';
 
 /** `backup [TO]` and `restore FILE` on a data directory that no running Veridon has. */
 
 async function work(): Promise<number> {
   const [what, file] = process.argv.slice(2);
+  const passphrase = process.env.VERIDON_PASSPHRASE;
   if (what === 'backup') {
-    const kept = await makeBackup('request');
+    const kept = await makeBackup('request', passphrase);
     const from = (await backupFile(kept.name))!;
     if (file) copyFileSync(from, file);
     console.log(`${file ?? from} has everything, ${(kept.bytes / 1e6).toFixed(1)} MB.`);
     return 0;
   }
-  const done = await restoreBackup(file!);
+  const done = await restoreBackup(file!, passphrase);
   if (!done.ok) {
     console.error(done.reason);
     return 1;
   }
-  const { plans = 0, copies = 0 } = done.value.counts;
+  const { counts, verified, unreadable, made } = done.value;
+  const { plans = 0, copies = 0 } = counts;
   console.log(
-    `${dataPlace()} is as everything was at ${done.value.made}: ${plans} plans and ${copies} sealed copies among it. Passwords of directories are not in a backup; give them again.`,
+    `${dataPlace()} is as everything was at ${made}: ${plans} plans and ${copies} sealed copies among it. Passwords of directories are not in a backup; give them again.`,
   );
+  console.log(
+    verified
+      ? 'Its passphrase is right: nobody has changed it who does not know that.'
+      : 'It is unverified: its sum says that it is whole, and not who made it. A backup that is made with VERIDON_PASSPHRASE can be verified.',
+  );
+  for (const fault of unreadable) console.error(fault);
   return 0;
 }
 

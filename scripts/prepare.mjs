@@ -81,6 +81,7 @@ export async function build() {
     existsSync('.next/BUILD_ID') &&
     existsSync(BENCH) &&
     existsSync(BENCH_PAGE) &&
+    existsSync(READER) &&
     stampOf('build') === wanted
   )
     return;
@@ -97,6 +98,7 @@ export async function build() {
     process.exit(1);
   }
   buildBench();
+  buildReader();
   await buildBenchPage();
   stamp('build', wanted);
 }
@@ -117,6 +119,31 @@ function buildBench() {
     logLevel: 'error',
   });
   if (made.errors.length > 0) process.exit(1);
+}
+
+/** What the server has done beside itself, each as one file with its packages: files are read by processes of their own, which start for every file. */
+const READER = '.build/reader';
+export function buildReader() {
+  const { buildSync } = createRequire(import.meta.url)('esbuild');
+  const making = `${READER}.${process.pid}`;
+  buildSync({
+    entryPoints: {
+      main: 'src/reader/main.ts',
+      watch: 'src/reader/watch.ts',
+      'server-worker': 'src/workers/server-worker.ts',
+    },
+    outdir: making,
+    bundle: true,
+    minifySyntax: true,
+    platform: 'node',
+    format: 'cjs',
+    target: 'node20',
+    logLevel: 'error',
+  });
+  // A reader may be started at any moment: each file takes the place of the one before as a whole.
+  mkdirSync(READER, { recursive: true });
+  for (const name of readdirSync(making)) renameSync(join(making, name), join(READER, name));
+  rmSync(making, { recursive: true, force: true });
 }
 
 /** The page of the bench: its script, its colours by Tailwind, its fonts. */

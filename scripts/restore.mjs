@@ -1,4 +1,4 @@
-// npm run restore -- FILE: puts a backup into an empty data directory, VERIDON_DATA_DIR.
+// npm run restore -- FILE: puts a backup into an empty data directory, VERIDON_DATA_DIR. VERIDON_PASSPHRASE checks that nobody has changed it.
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';

@@ -33,6 +33,8 @@ const directoryRow = z.object({
   wantsAccount: z.boolean(),
   /** A file of one's own, which nobody asks and which can be taken away. */
   own: z.boolean(),
+  /** True for a file that did not come in whole: nothing of it is kept. */
+  brokenOff: z.boolean(),
   /** The name under which it is asked; null where there is none. */
   account: z.string().nullable(),
   /** How many of its stations are kept, and when it was last asked. */

@@ -13,7 +13,12 @@ import { radioApi } from './radios';
 export const api = {
   openapi: operation('GET', '/api/openapi.json', 'This document', { response: z.looseObject({}) }),
   health: operation('GET', '/api/health', 'Whether the application and its data are in order', {
-    response: z.object({ status: z.literal('ok'), database: z.enum(['pglite', 'server']) }),
+    response: z.object({
+      status: z.literal('ok'),
+      database: z.enum(['pglite', 'server']),
+      /** Why nothing can be changed at the moment, in a sentence; null where it can. */
+      readOnly: z.string().nullable(),
+    }),
     problems: [507],
   }),
   models: operation('GET', '/api/models', 'The radio models, found by any name under which they are sold', {

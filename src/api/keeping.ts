@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { wantedText } from '../core/text.schema';
 import { fileOperation, operation } from './operation';
 
 export const backupSchema = z.object({
@@ -37,6 +38,8 @@ export const keepingApi = {
     },
   ),
   makeBackup: operation('POST', '/api/backups', 'Makes a backup of everything and keeps it', {
+    /** With a passphrase it can be told, on any computer, that nobody has changed the backup. */
+    body: z.strictObject({ passphrase: wantedText(200).optional() }),
     status: 201,
     response: backupSchema,
     problems: [507],

@@ -49,7 +49,8 @@ function described<P, Q, B, R>(
     hasBody: parts.body !== undefined,
     status: parts.status ?? 200,
     problems: [...(parts.problems ?? []), ...(parts.body ? [413] : []), 503],
-    changes: method !== 'GET',
+    // A file that is asked for with a body changes nothing.
+    changes: method !== 'GET' && answers.file === null,
     ...answers,
   };
 }

@@ -64,6 +64,8 @@ const planRow = z.object({
   /** The receive frequencies, Hz. */
   receive: z.array(z.int()),
   findings: z.array(findingCountSchema),
+  /** True while what is told of its content is not of its newest revision yet: it is being worked out. */
+  pending: z.boolean(),
   revision: z.int(),
   updatedAt: z.string(),
   /** Why it cannot be opened, in a sentence; null where it can. */
@@ -73,6 +75,9 @@ const planRow = z.object({
   /** Into which radio it was last written, and at which revision. */
   written: z.object({ called: z.string(), at: z.string(), revision: z.int().nullable() }).nullable(),
 });
+/** Plans that are listed at once. */
+export const PLANS_AT_ONCE = 50;
+
 /** What the list says of a plan. */
 export type PlanRow = z.infer<typeof planRow>;
 
@@ -104,10 +109,29 @@ const offersSchema = z.object({
 
 /** The operations on plans. */
 export const planApi = {
-  plans: operation('GET', '/api/plans', 'All plans, the last changed first; or those that were removed', {
-    query: z.object({ removed: z.stringbool().default(false) }),
+  plans: operation('GET', '/api/plans', 'Plans, the last changed first; or those that were removed', {
+    query: z.object({
+      removed: z.stringbool().default(false),
+      from: z.coerce.number().pipe(z.int().min(0).max(1_000_000)).default(0),
+      count: z.coerce.number().pipe(z.int().min(1).max(200)).default(PLANS_AT_ONCE),
+    }),
     response: z.object({
       plans: z.array(planRow),
+      /** How many there are in all. */
+      total: z.int(),
+    }),
+  }),
+  planNames: operation('GET', '/api/plan-names', 'All plans by their names, the last changed first', {
+    response: z.object({
+      plans: z.array(
+        z.object({
+          id: planIdSchema,
+          name: z.string(),
+          modelId: z.string(),
+          model: z.string(),
+          trouble: z.string().nullable(),
+        }),
+      ),
     }),
   }),
   createPlan: operation('POST', '/api/plans', 'Makes an empty plan', {
@@ -321,9 +345,16 @@ export const planApi = {
   }),
   check: operation('GET', '/api/plans/{id}/check', 'What Check finds: stops, cautions, hints', {
     params: planParams,
-    query: modelQuery,
+    query: modelQuery.extend({
+      from: z.coerce.number().pipe(z.int().min(0).max(1_000_000)).default(0),
+      count: z.coerce.number().pipe(z.int().min(1).max(1000)).default(200),
+      /** Whether the ways out of each finding are told. */
+      mends: z.stringbool().default(false),
+    }),
     response: z.object({
       revision: z.int(),
+      /** How many findings of channels there are in all. */
+      total: z.int(),
       findings: z.array(findingSchema.extend({ mends: z.array(mendSchema) })),
       /** Of zones and quick set-ups. */
       besides: z.array(besideFindingSchema),

@@ -2,7 +2,10 @@
 
 import { Broken } from '@/views/shell';
 
-/** What is shown where a page could not be made; the reason is in the server's output. */
-export default function ErrorPage({ reset }: { error: Error; reset: () => void }) {
-  return <Broken onAgain={reset} />;
+// Asked for as a whole: what was made in part is of no use.
+const again = () => location.reload();
+
+/** What is shown where a page could not be made. */
+export default function ErrorPage() {
+  return <Broken onAgain={again} />;
 }

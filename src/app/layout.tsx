@@ -5,6 +5,7 @@ import './globals.css';
 import type { Metadata } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
+import { readOnlyBecause } from '@/server';
 import { Shell, themePreference } from '@/views/shell';
 
 /** Nothing is drawn beforehand: every page shows what is on disk now, and a build must open nobody's data. */
@@ -17,7 +18,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
   return (
     <html lang="en" data-theme={theme}>
       <body>
-        <Shell>{children}</Shell>
+        <Shell readOnly={readOnlyBecause()}>{children}</Shell>
       </body>
     </html>
   );

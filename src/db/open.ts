@@ -2,7 +2,7 @@ import { execFile } from 'node:child_process';
 import { existsSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import type { Pool } from 'pg';
+import type { Pool, PoolClient } from 'pg';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { copyOn } from './copy';
 import { checkPlace, checkRoom, dataPlace, lockPlace, unlockPlace } from './place.mjs';
@@ -71,10 +71,10 @@ export async function makePglite(place: string): Promise<void> {
 }
 
 /** True where the schema is the newest already, by the moment of the last migration that was carried out. */
-async function isNewest(pool: Pool): Promise<boolean> {
+async function isNewest(asked: Pool | PoolClient): Promise<boolean> {
   const { entries } = journal();
   try {
-    const { rows } = await pool.query<{ at: number | null }>(
+    const { rows } = await asked.query<{ at: number | null }>(
       'select max(created_at)::float8 as at from drizzle.__drizzle_migrations',
     );
     return rows[0]?.at === Math.max(...entries.map(({ when }) => when));
@@ -84,18 +84,37 @@ async function isNewest(pool: Pool): Promise<boolean> {
   }
 }
 
-/** The database behind a pool of connections, brought to the newest schema; where that fails the pool is closed. */
-async function openPool(pool: Pool): Promise<Database> {
+/** The number by which those that bring one server to the newest schema wait for each other (PostgreSQL, 13.3.5). */
+const MIGRATING = 5_604_201;
+
+/** Brings the database to the newest schema; of several that start at once on one server, one does it, and the others wait and find it done. */
+async function migrateAlone(pool: Pool): Promise<void> {
   const [{ drizzle }, { migrate }] = await Promise.all([
     import('drizzle-orm/node-postgres'),
     import('drizzle-orm/node-postgres/migrator'),
   ]);
+  const client = await pool.connect();
+  try {
+    await client.query('select pg_advisory_lock($1)', [MIGRATING]);
+    if (!(await isNewest(client))) await migrate(drizzle(client), { migrationsFolder: MIGRATIONS });
+    await client.query('select pg_advisory_unlock($1)', [MIGRATING]);
+    client.release();
+  } catch (error) {
+    // The lock goes with its connection.
+    client.release(true);
+    throw error;
+  }
+}
+
+/** The database behind a pool of connections, brought to the newest schema; where that fails the pool is closed. */
+async function openPool(pool: Pool): Promise<Database> {
+  const { drizzle } = await import('drizzle-orm/node-postgres');
   // A connection that breaks while nobody uses it is taken out of the pool; unheard, it would end the process.
   pool.on('error', () => {});
   const database = drizzle(pool, { schema });
   try {
     // The usual case costs one question: each kind of statement that the database carries out first costs it tens of ms.
-    if (!(await isNewest(pool))) await migrate(database, { migrationsFolder: MIGRATIONS });
+    if (!(await isNewest(pool))) await migrateAlone(pool);
   } catch (error) {
     await pool.end();
     throw error;
@@ -137,10 +156,12 @@ export async function openFolder(folder: string, heard?: (step: DiskStep) => voi
 async function openPglite(): Promise<Opened> {
   const place = dataPlace();
   checkPlace(place);
-  checkRoom(place);
   lockPlace(place);
   try {
-    if (!existsSync(join(place, 'db'))) await makePglite(place);
+    if (!existsSync(join(place, 'db'))) {
+      checkRoom(place);
+      await makePglite(place);
+    }
     const opened = await openFolder(join(place, 'db'));
     return { ...opened, close: () => opened.close().finally(() => unlockPlace(place)) };
   } catch (error) {

@@ -3,6 +3,7 @@
 import {
   closeSync,
   constants,
+  existsSync,
   ftruncateSync,
   mkdirSync,
   openSync,
@@ -40,7 +41,12 @@ function reasonOf(error) {
   return REASONS[code ?? ''] ?? message;
 }
 
-/** Makes the directory and writes a small file into it; throws `DataPlaceError` where that does not go. @param {string} place */
+/**
+ * Makes the directory and writes a small file into it; throws `DataPlaceError` where that does not go. On a disk that is full what is there already can be read all
+ * the same.
+ *
+ * @param {string} place
+ */
 export function checkPlace(place) {
   const probe = join(place, '.probe');
   try {
@@ -48,6 +54,8 @@ export function checkPlace(place) {
     writeFileSync(probe, 'Veridon');
     rmSync(probe);
   } catch (error) {
+    const { code } = /** @type {NodeJS.ErrnoException} */ (error);
+    if ((code === 'ENOSPC' || code === 'EDQUOT') && existsSync(join(place, 'db'))) return;
     throw new DataPlaceError(
       `Veridon cannot write in its data directory ${place}: ${reasonOf(error)}. Make room or rights there, or name another with VERIDON_DATA_DIR.`,
     );
@@ -56,6 +64,16 @@ export function checkPlace(place) {
 
 /** MB that must stay free, so that the database never meets a full disk in the middle of a write. */
 const reserveMb = () => Number(process.env.VERIDON_RESERVE_MB ?? 64);
+
+/** What keeps Veridon from writing there, in a sentence; null where nothing does. @param {string} place */
+export function roomFault(place) {
+  try {
+    checkRoom(place);
+    return null;
+  } catch (error) {
+    return error instanceof Error ? error.message : String(error);
+  }
+}
 
 /** Throws `DataPlaceError` where the disk is about to be full; nothing has been written then. @param {string} place */
 export function checkRoom(place) {

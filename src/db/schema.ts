@@ -333,6 +333,9 @@ export const ownDirectories = pgTable('own_directories', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   at: instant('at').notNull().defaultNow(),
+  /** Its stations count once it is whole. */
+  state: text('state').$type<'loading' | 'whole' | 'broken off'>().notNull().default('whole'),
+  instance: text('instance'),
 });
 
 /** Lists of people by their numbers. One is in use; another may be loading, or be left of a load that broke off. */

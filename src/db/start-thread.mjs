@@ -3,17 +3,18 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { setFlagsFromString } from 'node:v8';
 import { Worker } from 'node:worker_threads';
-import { checkPlace, checkRoom, dataPlace, lockPlace } from './place.mjs';
+import { checkPlace, dataPlace, lockPlace } from './place.mjs';
 
 /** Starts the thread of the embedded database, and asks it one thing after the other. */
 export function startThread() {
   // The database's code is compiled once, when it is first run, and not again when it is hot: that costs a start a third of a
   // second beside it, and 60 MB for good, and what a query takes is hardly less for it.
   setFlagsFromString('--wasm-tiering-budget=1000000000');
-  const worker = new Worker(join(process.cwd(), 'src', 'db', 'database-thread.mjs'), {
-    // What a query is made of is gone as soon as it is answered.
-    resourceLimits: { maxYoungGenerationSizeMb: 8 },
-  });
+  const file = join(process.cwd(), 'src', 'db', 'database-thread.mjs');
+  // What a query is made of is gone as soon as it is answered.
+  const options = { resourceLimits: { maxYoungGenerationSizeMb: 8 } };
+  // Said in this way the build leaves the file as it is: what it makes of it does not find the database's code.
+  const worker = /** @type {Worker} */ (Reflect.construct(Worker, [file, options]));
   /** @param {import('./database-thread.mjs').Told} told @returns {Promise<void>} */
   const ask = (told) =>
     new Promise((done, failed) => {
@@ -51,7 +52,6 @@ export function openAhead() {
   try {
     const place = dataPlace();
     checkPlace(place);
-    checkRoom(place);
     lockPlace(place);
     const folder = join(place, 'db');
     if (!existsSync(folder)) return;

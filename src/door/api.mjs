@@ -35,32 +35,6 @@ export const started = /** @type {Promise<void>} */ (
 export const dispatcherOf = (url) => (/^\/api(\/|\?|$)/.test(url) ? dispatcher : undefined);
 
 /**
- * The body of a request; null where it is longer than `most`. What whoever sends it breaks off is what has come so far.
- *
- * @param {import('node:http').IncomingMessage} request
- * @param {number} most
- * @returns {Promise<Uint8Array | null>}
- */
-function bytesOf(request, most) {
-  return new Promise((done) => {
-    /** @type {Buffer[]} */
-    const parts = [];
-    let length = 0;
-    const end = () => done(Buffer.concat(parts));
-    request.on('data', (/** @type {Buffer} */ part) => {
-      length += part.length;
-      if (length <= most) return void parts.push(part);
-      request.removeAllListeners('data');
-      request.pause();
-      done(null);
-    });
-    request.once('end', end);
-    request.once('error', end);
-    request.once('close', end);
-  });
-}
-
-/**
  * Sends what comes piece by piece, as it comes, until it ends or whoever asked has gone. Nobody else waits for it.
  *
  * @param {AsyncIterable<string>} parts
@@ -81,14 +55,16 @@ async function pour(parts, response, headAlone) {
   response.end();
 }
 
+const NOTHING = new Uint8Array();
+
 /**
  * @param {Dispatch} dispatch
  * @param {import('node:http').IncomingMessage} request
  * @param {import('node:http').ServerResponse} response
+ * @param {Uint8Array} [sent] the body, where one was taken in
  */
-export async function answerApi(dispatch, request, response) {
+export async function answerApi(dispatch, request, response, sent = NOTHING) {
   const { method = 'GET', url = '/' } = request;
-  const hasBody = method !== 'GET' && method !== 'HEAD';
   /** @type {AbortController | undefined} */
   let leaving;
   const { status, headers, body } = await dispatch({
@@ -98,7 +74,7 @@ export async function answerApi(dispatch, request, response) {
       const value = request.headers[name.toLowerCase()];
       return typeof value === 'string' ? value : null;
     },
-    bytes: (most) => bytesOf(request, most),
+    bytes: async (most) => (sent.length > most ? null : sent),
     // Made where somebody wants to hear of it: of most requests nobody does.
     get gone() {
       if (!leaving) {
@@ -115,8 +91,8 @@ export async function answerApi(dispatch, request, response) {
     // Nothing that is answered here is a page.
     'Content-Security-Policy': "default-src 'none'; frame-ancestors 'none'",
     ...(whole && { 'Content-Length': Buffer.byteLength(body) }),
-    // What was refused before its body was read to the end leaves the rest of it on the connection.
-    ...(hasBody && !request.complete && { Connection: 'close' }),
+    // A body that nobody wanted stays on the connection.
+    ...(!request.complete && { Connection: 'close' }),
   });
   if (!whole) return void (await pour(body, response, method === 'HEAD'));
   endAnswer(response, method === 'HEAD' ? undefined : body);

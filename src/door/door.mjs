@@ -21,7 +21,10 @@ function header({ headers }, name) {
 }
 
 /** Only this machine's own names for itself, so that no foreign name can be made to lead here (DNS rebinding). @param {string} host */
-export const isLocalHost = (host) => /^(127\.0\.0\.1|localhost)(:\d{1,5})?$/.test(host);
+export function isLocalHost(host) {
+  const named = /^(?:127\.0\.0\.1|localhost)(?::(\d{1,5}))?$/.exec(host);
+  return named !== null && Number(named[1] ?? 0) <= 65_535;
+}
 
 /**
  * True where the request comes from our own pages, or from no page at all. A page of another port of this machine is
@@ -34,6 +37,14 @@ export function isOwnOrigin(knock) {
   const site = header(knock, 'sec-fetch-site');
   return site === undefined || site === 'same-origin' || site === 'none';
 }
+
+/**
+ * True where a page of another site asks, or leads somebody here: what the interface answers may cost much, and is no page to be led to. Browsers say
+ * it of themselves (Fetch Metadata), programs say nothing.
+ *
+ * @param {Knock} knock
+ */
+const isOfOtherSite = (knock) => /^(cross|same)-site$/.test(header(knock, 'sec-fetch-site') ?? '');
 
 /** @param {string} path */
 function isReadable(path) {
@@ -104,7 +115,8 @@ export function refusalOf(knock, methods) {
       detail: `This takes ${taken.join(', ')}, not ${method}.`,
       allow: taken.join(', '),
     };
-  if (method !== 'GET' && method !== 'HEAD' && !isOwnOrigin(knock))
+  const changes = method !== 'GET' && method !== 'HEAD';
+  if (changes ? !isOwnOrigin(knock) : path.startsWith('/api/') && isOfOtherSite(knock))
     return {
       status: 403,
       kind: 'refused',
@@ -146,6 +158,8 @@ function isJson(value) {
 
 /** What every answer says of itself: no guessing of types, no frames, no word of where one comes from. */
 export const ANSWER_HEADERS = {
+  // Not even that Veridon runs is told to the pages of others.
+  'Cross-Origin-Resource-Policy': 'same-origin',
   'X-Content-Type-Options': 'nosniff',
   'Referrer-Policy': 'no-referrer',
   'X-Frame-Options': 'DENY',
@@ -171,6 +185,9 @@ function problemOf({ status, kind, title, detail, allow }) {
 const LINGER_MS = 2000;
 const LINGER_BYTES = 32_000_000;
 
+/** How long somebody may leave an answer unread before the connection goes, ms. */
+const UNREAD_MS = 30_000;
+
 /**
  * Ends an answer. Where its request is still under way what comes of it is thrown away for a while before the connection goes
  * (RFC 9112, 9.6): a connection that is closed under whoever still sends takes the answer with it.
@@ -180,12 +197,18 @@ const LINGER_BYTES = 32_000_000;
  */
 export function endAnswer(response, body) {
   const { req: request } = response;
-  if (request.complete || request.destroyed) return void response.end(body);
+  if (request.complete || request.destroyed) {
+    // Node ends a connection on which nothing goes on for so long; the next request on it begins without that limit.
+    response.socket?.setTimeout(UNREAD_MS);
+    return void response.end(body);
+  }
   if (body) response.write(body);
   let left = LINGER_BYTES;
   const end = () => {
     clearTimeout(timer);
     response.end();
+    // Half closed it would stay until the other side lets go of it.
+    request.socket.destroySoon();
   };
   const timer = setTimeout(end, LINGER_MS);
   request.on('data', (/** @type {Buffer} */ part) => {

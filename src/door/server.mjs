@@ -5,6 +5,7 @@ import { setFlagsFromString } from 'node:v8';
 import './database-ahead.mjs';
 import next from 'next';
 import { answerApi, dispatcherOf, started } from './api.mjs';
+import { makeBodies } from './bodies.mjs';
 import { laneOf, makeTurns } from './turns.mjs';
 import {
   ANSWER_HEADERS,
@@ -23,17 +24,23 @@ const port = Number(process.argv[2] ?? process.env.VERIDON_PORT ?? 4320);
 process.env.VERIDON_PORT = String(port);
 process.env.NODE_ENV ??= 'production';
 
-/** Changes that are worked on at once; the others wait here, where they cost nothing yet. */
+/** Bodies are taken in before their changes wait: all together so many bytes, and none that pauses for longer, ms. */
+const bodies = makeBodies({
+  most: 200_000_000,
+  idleMs: Number(process.env.VERIDON_BODY_IDLE_MS ?? 10_000),
+});
+/** Changes that are worked on at once; the others wait here, where they cost nothing but their bodies. */
 const inTurn = makeTurns({ atOnce: 16, ofOne: 4, mostWaiting: 1000 });
 
 /**
  * @param {import('node:http').IncomingMessage} request
  * @param {import('node:http').ServerResponse} response
+ * @param {Buffer} [body]
  */
-async function serve(request, response) {
+async function serve(request, response, body) {
   try {
     const dispatch = dispatcherOf(request.url ?? '');
-    await (dispatch ? answerApi(dispatch, request, response) : handle(request, response));
+    await (dispatch ? answerApi(dispatch, request, response, body) : handle(request, response));
   } catch (error) {
     console.error(error);
     if (response.headersSent) response.destroy();
@@ -54,26 +61,47 @@ const server = createServer((request, response) => {
   cleanHeaders(headers);
   for (const [name, value] of Object.entries(ANSWER_HEADERS)) response.setHeader(name, value);
   if (method === 'GET' || method === 'HEAD') return void serve(request, response);
-  // Heard from now on, since it may come while the change still waits.
-  const closed = /** @type {Promise<void>} */ (new Promise((done) => response.once('close', () => done())));
-  let gone = false;
-  void closed.then(() => (gone = true));
+  void change(request, response);
+});
+
+/**
+ * Does a change: its body comes first, then its turn.
+ *
+ * @param {import('node:http').IncomingMessage} request
+ * @param {import('node:http').ServerResponse} response
+ */
+async function change(request, response) {
+  const { url = '', headers } = request;
+  const tooMany = (/** @type {string} */ detail) =>
+    refuse(response, { status: 429, kind: 'too-many', title: 'Too many changes at once', detail });
+  const body = bodies.take(request, Number(headers['content-length'] ?? 0));
+  if (!body)
+    return tooMany('Too many changes wait already. Nothing was changed by this one; send it again later.');
+  const bytes = await body.bytes;
+  if (!Buffer.isBuffer(bytes)) {
+    body.free();
+    return bytes === 'gone'
+      ? undefined
+      : refuse(response, {
+          status: 408,
+          kind: 'too-slow',
+          title: 'Too slow',
+          detail: 'The request did not come in time. Nothing was changed; send it again.',
+        });
+  }
   const work = async () => {
-    // Whoever asked has gone while waiting: nothing has been done, and nothing will be.
-    if (gone) return;
-    void serve(request, response);
-    await closed;
+    // Who asked may have gone while it waited: nothing has been done, and nothing will be.
+    if (!response.closed) await serve(request, response, bytes);
+    body.free();
   };
   const key = headers['idempotency-key'];
-  if (!inTurn(laneOf(typeof key === 'string' ? key : undefined, url), work))
-    refuse(response, {
-      status: 429,
-      kind: 'too-many',
-      title: 'Too many changes at once',
-      detail:
-        'A thousand changes of yours are waiting already. Nothing was changed by this one; send it again in a while.',
-    });
-});
+  if (inTurn(laneOf(typeof key === 'string' ? key : undefined, url), work)) return;
+  body.free();
+  tooMany(
+    'A thousand changes of yours are waiting already. Nothing was changed by this one; send it again later.',
+  );
+}
+
 // A request that trickles in holds its connection no longer than this, ms; it is also how long one may wait for its turn.
 server.requestTimeout = 120_000;
 server.headersTimeout = 10_000;

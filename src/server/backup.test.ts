@@ -18,20 +18,13 @@ import { placing, renaming } from '../core/samples.test.kit';
 import { ternP2 } from '../core/models/tern-p2';
 import { accounts, openDatabase, stations } from '../db';
 import { newMemory, UNITS } from '../sim/bench/units';
-import {
-  backUpDaily,
-  checkBackup,
-  KEPT_DEEP,
-  listBackups,
-  makeBackup,
-  restoreBackup,
-  backupFile,
-} from './backup';
+import { backUpDaily, KEPT_DEEP, listBackups, makeBackup, backupFile } from './backup';
 import { sealCopy } from './copies';
 import { dataFolder } from './data-folder.test.kit';
 import { lookAtKeeping, readBackup } from './keeping';
 import { createPlan, setRemoved } from './plans';
 import { seeRadio } from './radios';
+import { checkBackup, restoreBackup } from './restore';
 import { editPlan } from './revisions';
 import { setMark } from './marks';
 import { IDENT } from '../core/samples.test.kit';

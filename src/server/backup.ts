@@ -1,15 +1,16 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { once } from 'node:events';
-import { createReadStream, createWriteStream } from 'node:fs';
+import { createWriteStream, existsSync } from 'node:fs';
 import { mkdir, readdir, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { createGunzip, createGzip } from 'node:zlib';
+import { createGzip } from 'node:zlib';
 import { sql } from 'drizzle-orm';
-import { z } from 'zod';
 import { dataPlace, schemaNumber, type Database } from '../db';
-import { reading, writing, rowsOf } from './database';
-import { fail, ok, type Result } from '../core/result';
+import { reading, rowsOf } from './database';
+import { LEFT_OUT } from './backup-rows';
+import { codeWith, newSalt } from './backup-seal';
+import { inTurn } from './turns';
 
 /**
  * Everything as one file: lines of JSON, compressed. The first says what it is, then each table says its name and columns and gives its rows, and the last
@@ -17,38 +18,12 @@ import { fail, ok, type Result } from '../core/result';
  * needs is left out. docs/backup.md has the file.
  */
 
-/**
- * What is no part of a backup: passwords, what a process keeps for its own sake, and rolls of people, which are large and are fetched again;
- * what one says of people is in it.
- */
-const LEFT_OUT = [
-  ...['accounts', 'changes', 'instances', 'key_up_days', 'key_up_logs', 'lives', 'people', 'rolls'],
-];
-/** Rows that are fetched, or put in, at once. */
+/** Rows that are fetched at once. */
 const AT_ONCE = 500;
 /** Backups by itself, and those that somebody asked for: so many of each are kept. */
 export const KEPT_DEEP = 7;
 /** How old the newest is when another is made by itself, ms. */
 const DAILY_MS = 24 * 3600_000;
-
-const firstSchema = z.object({
-  veridon: z.literal('backup'),
-  /** The format of the file. */
-  format: z.literal(1),
-  /** Migrations that the tables have had. */
-  schema: z.int(),
-  made: z.string(),
-});
-const tableSchema = z.object({
-  table: z.string().regex(/^[a-z_]+$/),
-  columns: z.array(z.string().regex(/^[a-z_0-9]+$/)),
-});
-const rowSchema = z.object({ row: z.record(z.string(), z.unknown()) });
-const lastSchema = z.object({
-  end: z.record(z.string(), z.int()),
-  /** SHA-256 of all lines before it, hexadecimal. */
-  sha256: z.string(),
-});
 
 /** A backup that is kept. */
 export interface KeptBackup {
@@ -167,11 +142,14 @@ async function writeTables(
 }
 
 /** Writes all lines: what refers to one another is of one moment, and what stands alone, stations above all, is read when nobody waits. */
-async function writeAll(write: Write): Promise<Record<string, number>> {
+async function writeAll(write: Write, head: object): Promise<Record<string, number>> {
   const database = await reading();
   const { related, alone } = await tablesOf(database);
   await write(
-    JSON.stringify({ veridon: 'backup', format: 1, schema: schemaNumber(), made: new Date().toISOString() }),
+    JSON.stringify({
+      ...{ veridon: 'backup', format: 1, schema: schemaNumber(), made: new Date().toISOString() },
+      ...head,
+    }),
   );
   const together = await database.transaction(
     (transaction) => writeTables(transaction, related, rowsThen, write),
@@ -180,11 +158,25 @@ async function writeAll(write: Write): Promise<Record<string, number>> {
   return { ...together, ...(await writeTables(database, alone, rowsAlone, write)) };
 }
 
-/** Makes a backup and keeps it; whole or not at all. The oldest beyond those that are kept go. */
-export async function makeBackup(by: KeptBackup['by']): Promise<KeptBackup> {
-  const at = new Date();
-  const kind = by === 'itself' ? 'daily' : 'asked';
-  const name = `veridon-${at.toISOString().slice(0, 19).replaceAll(':', '-')}-${kind}.backup.gz`;
+/**
+ * Makes a backup and keeps it; whole or not at all. The oldest beyond those that are kept go. With a passphrase it can be told later that nobody has changed
+ * it. One after the other: two at once would tidy up behind each other.
+ */
+export const makeBackup = (by: KeptBackup['by'], passphrase?: string): Promise<KeptBackup> =>
+  inTurn('backup', () => makeOne(by, passphrase));
+
+/** The name of a backup of a moment, or of the first second after it of which there is none. */
+function nameFor(from: Date, kind: 'daily' | 'asked'): { name: string; at: Date } {
+  for (let at = from; ; at = new Date(at.getTime() + 1000)) {
+    const name = `veridon-${at.toISOString().slice(0, 19).replaceAll(':', '-')}-${kind}.backup.gz`;
+    if (!existsSync(join(folder(), name))) return { name, at };
+  }
+}
+
+async function makeOne(by: KeptBackup['by'], passphrase: string | undefined): Promise<KeptBackup> {
+  const { name, at } = nameFor(new Date(), by === 'itself' ? 'daily' : 'asked');
+  const salt = passphrase === undefined ? undefined : newSalt();
+  const code = passphrase === undefined ? undefined : await codeWith(passphrase, salt!);
   await mkdir(folder(), { recursive: true });
   // Two may be made at once: each has a name of its own until it is whole.
   const making = join(folder(), `${name}.${randomBytes(4).toString('hex')}.making`);
@@ -197,11 +189,15 @@ export async function makeBackup(by: KeptBackup['by']): Promise<KeptBackup> {
     const put = async (line: string) => {
       if (!packed.write(`${line}\n`)) await Promise.race([once(packed, 'drain'), kept]);
     };
-    const counts = await writeAll(async (line) => {
-      sum.update(line).update('\n');
-      await put(line);
-    });
-    await put(JSON.stringify({ end: counts, sha256: sum.digest('hex') }));
+    const counts = await writeAll(
+      async (line) => {
+        sum.update(line).update('\n');
+        code?.update(line);
+        await put(line);
+      },
+      { salt },
+    );
+    await put(JSON.stringify({ end: counts, sha256: sum.digest('hex'), code: code?.hex() }));
     packed.end();
     await kept;
     await rename(making, join(folder(), name));
@@ -222,7 +218,10 @@ export async function listBackups(): Promise<KeptBackup[]> {
     names.map(async (name): Promise<KeptBackup[]> => {
       const [, at, kind] = NAME.exec(name) ?? [];
       if (at === undefined) return [];
-      const { size } = await stat(join(folder(), name));
+      // It may have gone in the meantime, for a newer one.
+      const found = await stat(join(folder(), name)).catch(() => undefined);
+      if (!found) return [];
+      const { size } = found;
       const moment = `${at.slice(0, 10)}T${at.slice(11).replaceAll('-', ':')}.000Z`;
       return [{ name, at: moment, bytes: size, by: kind === 'daily' ? 'itself' : 'request' }];
     }),
@@ -246,118 +245,4 @@ export async function backupFile(name: string): Promise<string | undefined> {
 export async function backUpDaily(now = Date.now()): Promise<KeptBackup | null> {
   const newest = (await listBackups()).find(({ by }) => by === 'itself');
   return newest && now - Date.parse(newest.at) < DAILY_MS ? null : makeBackup('itself');
-}
-
-/**
- * The lines of a backup, unpacked. Throws where the file cannot be read to its end; whoever stops before the end leaves nothing open
- * that could fail later. A line ends with a line feed alone: other separators may stand within a text.
- */
-async function* linesOf(file: string): AsyncGenerator<string> {
-  const unpacked = createGunzip().setEncoding('utf8');
-  // What goes wrong on the way destroys the end of it, which throws below.
-  pipeline(createReadStream(file), unpacked).catch(() => {});
-  let rest = '';
-  for await (const part of unpacked) {
-    const lines = (rest + (part as string)).split('\n');
-    rest = lines.pop()!;
-    yield* lines;
-  }
-  if (rest !== '') yield rest;
-}
-
-/** Reads a backup through: that it is one, of which schema, and that all of it is there. Fails with what is wrong with it. */
-export async function checkBackup(
-  file: string,
-): Promise<Result<{ made: string; counts: Record<string, number> }>> {
-  const sum = createHash('sha256');
-  const counts: Record<string, number> = {};
-  let first: z.infer<typeof firstSchema> | undefined;
-  let last: z.infer<typeof lastSchema> | undefined;
-  let table = '';
-  try {
-    const read = async () => {
-      for await (const line of linesOf(file)) {
-        if (last) return 'There is something behind its end.';
-        const json = JSON.parse(line) as Record<string, unknown>;
-        if (!first) {
-          const known = firstSchema.safeParse(json);
-          if (!known.success) return 'This is no backup of Veridon.';
-          first = known.data;
-          if (first.schema > schemaNumber())
-            return `It was made by a newer Veridon (its tables are of number ${first.schema}, these of ${schemaNumber()}). Restore it with that one.`;
-        } else if ('row' in json) {
-          if (!rowSchema.safeParse(json).success || table === '') return 'It has a row where none can be.';
-          counts[table]!++;
-        } else if ('table' in json) {
-          const said = tableSchema.parse(json);
-          ({ table } = said);
-          counts[table] = 0;
-        } else {
-          last = lastSchema.parse(json);
-          continue;
-        }
-        sum.update(line).update('\n');
-      }
-      return null;
-    };
-    const wrong = await read();
-    if (wrong !== null) return fail(`${wrong} Nothing was restored.`);
-  } catch {
-    return fail('The file is damaged or not whole: it cannot be read to its end. Nothing was restored.');
-  }
-  if (!first || !last) return fail('The file is not whole: its end is missing. Nothing was restored.');
-  if (last.sha256 !== sum.digest('hex') || JSON.stringify(last.end) !== JSON.stringify(counts))
-    return fail('The file is damaged: it does not add up. Nothing was restored.');
-  return ok({ made: first.made, counts });
-}
-
-/**
- * Puts all that a backup has into the database that is open, which must be empty but for what Veridon brings itself. Read through before
- * the first row is touched; then whole or not at all. Fails with the reason.
- */
-export async function restoreBackup(
-  file: string,
-): Promise<Result<{ made: string; counts: Record<string, number> }>> {
-  const checked = await checkBackup(file);
-  if (!checked.ok) return checked;
-  const database = await writing();
-  const filled = await rowsOf<{ n: number }>(
-    database,
-    sql`select ((select count(*) from plans) + (select count(*) from radios) + (select count(*) from copies))::int as n`,
-  );
-  if (filled[0]!.n > 0)
-    return fail(
-      'There are plans or radios here already. A backup is restored into an empty data directory: name one that is.',
-    );
-  await database.transaction(async (transaction) => {
-    let put: ((rows: unknown[]) => Promise<unknown>) | undefined;
-    let waiting: unknown[] = [];
-    const flush = async () => {
-      if (put && waiting.length > 0) await put(waiting);
-      waiting = [];
-    };
-    for await (const line of linesOf(file)) {
-      const json = JSON.parse(line) as Record<string, unknown>;
-      if ('row' in json) {
-        waiting.push(json.row);
-        if (waiting.length >= AT_ONCE) await flush();
-      } else if ('table' in json) {
-        await flush();
-        const { table, columns } = tableSchema.parse(json);
-        // What a later schema has besides takes its usual value.
-        const names = sql.join(
-          columns.map((column) => sql.identifier(column)),
-          sql`, `,
-        );
-        const name = sql.identifier(table);
-        await transaction.execute(sql`delete from ${name}`);
-        put = (rows) =>
-          transaction.execute(
-            sql`insert into ${name} (${names}) select ${names} from jsonb_populate_recordset(null::${name}, ${JSON.stringify(rows)}::jsonb)`,
-          );
-      }
-    }
-    await flush();
-  });
-  return checked;
 }

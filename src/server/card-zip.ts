@@ -1,23 +1,26 @@
 import type { CardOpened } from '../core/bench';
 import { contentToWrite } from '../core/check';
 import { bytesOf, encodeImage, modelOfImage, withUnitValues } from '../core/image';
-import { cardFiles, cardOfZip, readCard, zipOfCard } from '../core/link';
+import { cardFiles, zipOfCard } from '../core/link';
 import { linkOf, modelById, modelByIdent } from '../core/models';
 import type { PlanId, RadioId } from '../core/plan';
 import { newestSound, sealCopy } from './copies';
 import { fileName } from './export';
 import { wantWritable } from './may-write';
 import { getPlan } from './plans';
+import { clientOf, NOBODY } from './once';
 import { Problem } from './problem';
 import { calledOf, radioOf, seeRadio } from './radios';
+import { readOutside } from './reader';
 
 /** Cards that are in another machine's reader: as a zip through the browser. */
 
 /** Reads a card out of a zip and seals what is on it, as a read in the reader would. */
-export async function openCard(base64: string): Promise<CardOpened> {
-  const unpacked = cardOfZip(new Uint8Array(Buffer.from(base64, 'base64')));
-  if (!unpacked.ok) throw new Problem(422, 'no-card', 'Not a card', unpacked.reason);
-  const read = readCard(unpacked.value);
+export async function openCard(base64: string, asker = NOBODY, gone?: AbortSignal): Promise<CardOpened> {
+  const bytes = new Uint8Array(Buffer.from(base64, 'base64'));
+  const zip = await readOutside('card', { bytes }, { lane: clientOf(asker), gone });
+  if (!zip.ok) throw new Problem(422, 'no-card', 'Not a card', zip.reason);
+  const read = zip.value;
   if (read.kind === 'none') throw new Problem(422, 'no-card', 'Not a card', read.reason);
   const model = modelByIdent(read.ident.model);
   if (!model)

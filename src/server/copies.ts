@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { Copy, CopyReason, JobResult } from '../core/bench';
-import { decodeImage, planOfContent, unitOf, type MakeIds } from '../core/image';
+import { decodeImage, planOfContent, idsOf, unitOf } from '../core/image';
 import { modelById, type Model } from '../core/models';
-import { NEW_OWNER, makeId, type RadioId } from '../core/plan';
+import { NEW_OWNER, type RadioId } from '../core/plan';
 import { copies, copyNotes, jobs, plans, radios, type Database } from '../db';
 import { reading, writing } from './database';
 import { NOBODY } from './once';
@@ -133,19 +133,8 @@ export async function newestSound(radioId: RadioId, model: Model) {
   return undefined;
 }
 
-const fresh = () => crypto.getRandomValues(new Uint8Array(12));
-
 /** Ids for what is read into a new plan. */
-export const NEW_IDS: MakeIds = {
-  channel: () => makeId('ch', fresh()),
-  zone: () => makeId('zn', fresh()),
-  skipSet: () => makeId('sk', fresh()),
-  scanEdge: () => makeId('se', fresh()),
-  setUp: () => makeId('qs', fresh()),
-  talkgroup: () => makeId('tg', fresh()),
-  receiveList: () => makeId('rl', fresh()),
-  scanList: () => makeId('sl', fresh()),
-};
+const NEW_IDS = idsOf(() => crypto.getRandomValues(new Uint8Array(12)));
 
 /** A new plan with all that a sealed copy holds. */
 export async function planFromCopy(id: string, asker = NOBODY): Promise<KeptPlan> {

@@ -1,5 +1,5 @@
 import type { SQL } from 'drizzle-orm';
-import { checkRoom, DataPlaceError, dataPlace, openDatabase, type Database } from '../db';
+import { checkRoom, DataPlaceError, dataPlace, openDatabase, roomFault, type Database } from '../db';
 import { Problem } from './problem';
 
 // A connection that is refused, broken or timed out, as Node and the driver say it; and the classes of SQLSTATE in which a
@@ -23,11 +23,34 @@ function isAway(error: unknown): boolean {
   return (Array.isArray(errors) && errors.some(isAway)) || isAway(cause);
 }
 
+/** True where the disk was full in the middle of a write: disk_full of PostgreSQL (appendix A: 53100), or as the system says it. */
+function isFull(error: unknown): boolean {
+  if (typeof error !== 'object' || error === null) return false;
+  const { code, message, cause } = error as { code?: unknown; message?: unknown; cause?: unknown };
+  return (
+    /^(53100|ENOSPC|EDQUOT)$/.test(String(code)) ||
+    /No space left on device|ENOSPC/.test(String(message)) ||
+    isFull(cause)
+  );
+}
+
+/** Why nothing can be changed at the moment, in a sentence; null where it can. */
+export function readOnlyBecause(): string | null {
+  return process.env.DATABASE_URL ? null : roomFault(dataPlace());
+}
+
 /** The problem that an error of the data directory or of the database server is for people; undefined for any other. */
 export function problemOf(error: unknown): Problem | undefined {
   if (error instanceof Problem) return error;
   if (error instanceof DataPlaceError)
     return new Problem(507, 'data-directory', 'The data directory cannot be used', error.message);
+  if (isFull(error))
+    return new Problem(
+      507,
+      'data-directory',
+      'The data directory cannot be used',
+      'The disk of the data directory is full. What you asked for was not done. Make room and try again.',
+    );
   if (isAway(error))
     return new Problem(
       503,

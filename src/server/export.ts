@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import type { FileAnswer } from '../api';
 import { channelOf, stationsOf } from '../core/directory';
-import { OUT_NAMES, planOf, writeChannels, type OutFormat, type Outgoing } from '../core/interchange';
+import { OUT_NAMES, planOf, type OutFormat, type Outgoing } from '../core/interchange';
 import { MODELS } from '../core/models';
 import { USUAL_REGION } from '../core/radio';
 import { NEW_OWNER, makeId, newPlan, planSchema, type ChannelId, type Plan, type PlanId } from '../core/plan';
+import { beside } from './beside';
 import { getPlan } from './plans';
 import { Problem } from './problem';
 import { readStations } from './stations';
@@ -22,7 +23,9 @@ export function fileName(name: string, ending: string): string {
 async function fileOf(plan: Plan, channels: readonly Outgoing[], format: OutFormat): Promise<FileAnswer> {
   return {
     file:
-      format === 'json' ? JSON.stringify(plan, null, 2) : await writeChannels(format, channels, plan.name),
+      format === 'json'
+        ? JSON.stringify(plan, null, 2)
+        : await beside('write', { format, channels, name: plan.name }),
     type: OUT_NAMES[format].type,
     name: fileName(plan.name, format),
   };

@@ -1,57 +1,24 @@
 import { eq } from 'drizzle-orm';
 import { contentToWrite } from '../core/check';
 import { blankImage } from '../core/format';
-import {
-  byteDifferences,
-  decodeImage,
-  encodeImage,
-  fieldsAt,
-  filesOf,
-  modelOfImage,
-  ownedMask,
-  planOfContent,
-  recognise,
-} from '../core/image';
+import { byteDifferences, encodeImage, fieldsAt, filesOf, modelOfImage, ownedMask } from '../core/image';
 import { formatOf } from '../core/models/formats';
 import type { Model } from '../core/models';
 import { NEW_OWNER, PLAN_NAME_LIMIT, type PlanId } from '../core/plan';
 import { cutText } from '../core/text';
 import { images } from '../db';
-import { NEW_IDS } from './copies';
 import { reading } from './database';
 import { fileName } from './export';
-import { NOBODY } from './once';
+import { clientOf, NOBODY } from './once';
 import { createPlan, getPlan, wantModel, type KeptPlan } from './plans';
 import { notFound, Problem } from './problem';
+import { readOutside } from './reader';
 
 /** Radios' images as files: opened as plans, saved again with all that is not ours, looked at byte by byte. */
 
 interface File {
   name: string;
   base64: string;
-}
-
-/** What is read of an image, or the problem that says what is wrong with it and what could be had all the same. */
-function readImage(files: readonly File[], rescue: boolean) {
-  const known = recognise(
-    files.map(({ name, base64 }) => ({ name, bytes: new Uint8Array(Buffer.from(base64, 'base64')) })),
-  );
-  if (!known.ok) throw new Problem(422, 'image-unknown', 'Not an image that Veridon knows', known.reason);
-  const { model, image, faults } = known.value;
-  const read = decodeImage(image, model, { damaged: faults.length > 0 });
-  if (!read.ok) throw new Problem(422, 'image-unknown', 'This image cannot be read', read.reason);
-  if (faults.length > 0 && (!rescue || read.value.channels.length === 0))
-    throw new Problem(
-      422,
-      read.value.channels.length > 0 ? 'image-damaged' : 'image-unknown',
-      'This image is not whole',
-      `${faults.join(' ')} ${
-        read.value.channels.length === 0
-          ? 'No channel can be read of it.'
-          : `${read.value.channels.length} channels can be read of it all the same; what they say may be wrong.`
-      }`,
-    );
-  return { model, image, whole: faults.length === 0, content: read.value };
 }
 
 /**
@@ -61,20 +28,30 @@ function readImage(files: readonly File[], rescue: boolean) {
 export async function openImage(
   { files, rescue }: { files: readonly File[]; rescue: boolean },
   asker = NOBODY,
+  gone?: AbortSignal,
 ): Promise<KeptPlan> {
-  const { model, image, whole, content } = readImage(files, rescue);
-  const lists = planOfContent(content, model, NEW_IDS);
+  const handed = files.map(({ name, base64 }) => ({
+    name,
+    bytes: new Uint8Array(Buffer.from(base64, 'base64')),
+  }));
+  const read = await readOutside('image', { files: handed, rescue }, { lane: clientOf(asker), gone });
+  if (!read.ok) throw new Problem(422, 'image-unknown', 'This image cannot be read', read.reason);
+  if (read.value.kind !== 'read') {
+    const { kind, title, reason } = read.value;
+    throw new Problem(422, kind === 'damaged' ? 'image-damaged' : 'image-unknown', title, reason);
+  }
+  const { modelId, image, whole, lists } = read.value;
   const [first] = files;
   const stem = files.length === 1 ? first!.name.replace(/\.[^.]*$/, '').trim() : '';
-  const name = cutText(stem || `From a ${model.name}`, PLAN_NAME_LIMIT);
+  const name = cutText(stem || `From a ${wantModel(modelId).name}`, PLAN_NAME_LIMIT);
   return createPlan(
-    { name, modelId: model.id, owner: NEW_OWNER },
+    { name, modelId, owner: NEW_OWNER },
     lists,
     asker,
     { image: files, rescue },
     whole
       ? async (database, planId) => {
-          await database.insert(images).values({ planId, modelId: model.id, image });
+          await database.insert(images).values({ planId, modelId, image });
         }
       : undefined,
   );

@@ -1,15 +1,13 @@
 import type { ImportAnswer } from '../api';
-import { channelsIn, readFile, type FileContent } from '../core/interchange';
-import { receiveRanges, slotRanges, type Model } from '../core/models';
-import { NEW_OWNER, applyEdit, makeId, newPlan, PLAN_NAME_LIMIT, type Plan, type PlanId } from '../core/plan';
+import { makeId, NEW_OWNER, newPlan, PLAN_NAME_LIMIT, type Plan, type PlanId } from '../core/plan';
 import { cutText } from '../core/text';
-import { placeInSlots, placeWhatFits, type NewRows, type Placing } from '../core/table';
-import { NOBODY, type Asker } from './once';
+import type { RowsTold } from '../reader/stations';
+import { clientOf, NOBODY, type Asker } from './once';
 import { createPlan, getPlan, wantModel } from './plans';
 import { Problem } from './problem';
+import { readOutside } from './reader';
+import { receiptOfEdit } from './receipts';
 import { editPlan } from './revisions';
-
-const newId = () => makeId('ch', crypto.getRandomValues(new Uint8Array(12)));
 
 /** What is asked for: a file into a plan, or as a new one. */
 export interface ImportWish {
@@ -23,35 +21,15 @@ export interface ImportWish {
   slots: 'as in the file' | 'next free';
 }
 
-/** What a file comes to on a radio, and how it is placed into a plan for it. */
-function incoming(
-  content: FileContent,
-  plan: Plan,
-  model: Model,
-  slots: ImportWish['slots'],
-): { made: NewRows; placing: Placing | null } {
-  const context = { region: plan.owner.region, bands: receiveRanges(model), powers: model.powers };
-  const made = channelsIn(content, context, newId);
-  if (made.channels.length === 0) return { made, placing: null };
-  const lists = slotRanges(model);
-  const { list, range } = lists[0]!;
-  return {
-    made,
-    placing:
-      slots === 'as in the file' && made.slots.size > 0
-        ? placeInSlots(plan, made.channels, made.slots, lists)
-        : placeWhatFits(plan, made.channels, { placement: 'next-free', at: range.first, range, list }),
-  };
-}
+const called = (name: string) => cutText(name.trim(), PLAN_NAME_LIMIT) || 'From a file';
 
-function answered(made: NewRows, placing: Placing | null): Omit<ImportAnswer, 'plan' | 'revision' | 'label'> {
-  const nameOf = new Map(made.channels.map((channel) => [channel.id, channel.name]));
-  return {
-    placed: placing?.placed ?? 0,
-    over: placing?.over ?? 0,
-    odd: made.odd.map(({ id, ...rest }) => ({ channel: nameOf.get(id) ?? '', ...rest })),
-    refused: made.refused,
-  };
+/** What a file comes to in a plan, read outside of the server's thread. */
+async function readInto(wish: ImportWish, into: Plan | null, asker: Asker, gone?: AbortSignal) {
+  const bytes = new Uint8Array(Buffer.from(wish.base64, 'base64'));
+  const asked = { bytes, into, slots: wish.slots };
+  const read = await readOutside('stations', asked, { lane: clientOf(asker), gone });
+  if (!read.ok) throw new Problem(422, 'unreadable', 'The file cannot be read', read.reason);
+  return read.value;
 }
 
 /**
@@ -59,60 +37,63 @@ function answered(made: NewRows, placing: Placing | null): Omit<ImportAnswer, 'p
  * and what is not understood is answered with its line and reason. Without a plan a new one comes about: of a plan of ours all that it
  * holds, of any other file one for the model that is named.
  */
-export async function importFile(wish: ImportWish, asker: Asker = NOBODY): Promise<ImportAnswer> {
-  const { base64, plan: id, slots } = wish;
-  const read = await readFile(new Uint8Array(Buffer.from(base64, 'base64')));
-  if (!read.ok) throw new Problem(422, 'unreadable', 'The file cannot be read', read.reason);
-  if (id === undefined) return asNewPlan(read.value, wish, asker);
+export async function importFile(
+  wish: ImportWish,
+  asker: Asker = NOBODY,
+  gone?: AbortSignal,
+): Promise<ImportAnswer> {
+  const { plan: id } = wish;
+  if (id === undefined) return asNewPlan(wish, asker, gone);
+  const request = { import: wish };
+  const before = await receiptOfEdit<RowsTold>(id, request, asker);
+  if (before) return { plan: id, ...before.answer, ...before.note };
   const { plan, revision } = await getPlan(id);
-  const { made, placing } = incoming(read.value, plan, wantModel(plan.modelId), slots);
-  if (!placing) return { plan: id, revision, label: null, ...answered(made, null) };
-  const kept = await editPlan(id, revision, placing.edit, asker);
-  return { plan: id, revision: kept.revision, label: kept.label, ...answered(made, placing) };
+  wantModel(plan.modelId);
+  const read = await readInto(wish, plan, asker, gone);
+  if (read.kind !== 'rows') throw new Error('What goes into a plan is rows.');
+  const { edit, told } = read;
+  if (!edit) return { plan: id, revision, label: null, ...told };
+  const kept = await editPlan(id, revision, edit, asker, { request, note: told });
+  return { plan: id, revision: kept.revision, label: kept.label, ...told };
 }
 
-async function asNewPlan(content: FileContent, wish: ImportWish, asker: Asker): Promise<ImportAnswer> {
+async function asNewPlan(wish: ImportWish, asker: Asker, gone?: AbortSignal): Promise<ImportAnswer> {
   const { base64, modelId, name, slots } = wish;
   const request = { import: base64, modelId, name, slots };
   const label = 'Opened from a file';
-  if (content.kind === 'plan') {
-    const { name: own, modelId: ownModel, owner, format: _, id: _id, ...from } = content.plan;
-    const details = { name: called(name ?? own), modelId: modelId ?? ownModel, owner };
+  const details = { name: called(name ?? 'From a file'), modelId: modelId ?? '', owner: NEW_OWNER };
+  if (modelId !== undefined) wantModel(modelId);
+  const empty = modelId === undefined ? null : newPlan(makeId('pl', new Uint8Array(12)), details);
+  const read = await readInto(wish, empty, asker, gone);
+  if (read.kind === 'plan') {
+    const { name: own, modelId: ownModel, owner, format: _, id: _id, ...from } = read.plan;
     // Of what it was made, and what was looked at, is of the Veridon that it came from.
-    const kept = await createPlan(details, { ...from, origin: null, lookedAt: {} }, asker, request);
+    const kept = await createPlan(
+      { name: called(name ?? own), modelId: modelId ?? ownModel, owner },
+      { ...from, origin: null, lookedAt: {} },
+      asker,
+      request,
+    );
     const placed = kept.plan.channels.length;
     return { plan: kept.plan.id, revision: kept.revision, label, placed, over: 0, odd: [], refused: [] };
   }
-  if (modelId === undefined)
+  if (read.kind === 'no plan named')
     throw new Problem(
       422,
       'no-model',
       'For which radio?',
       'This file is no plan of its own. Name the plan that it goes into, or as modelId the radio that a new one is for.',
     );
-  const details = { name: called(name ?? 'From a file'), modelId, owner: NEW_OWNER };
-  const model = wantModel(modelId);
-  const { made, placing } = incoming(
-    content,
-    newPlan(makeId('pl', new Uint8Array(12)), details),
-    model,
-    slots,
-  );
-  if (!placing)
+  const { filled, told } = read;
+  if (!filled)
     throw new Problem(
       422,
       'unreadable',
       'No channel came of the file',
-      made.refused[0]
-        ? `Line ${made.refused[0].line}: ${made.refused[0].reason}`
+      told.refused[0]
+        ? `Line ${told.refused[0].line}: ${told.refused[0].reason}`
         : 'There is no row with a frequency in it.',
     );
-  const empty = newPlan(makeId('pl', new Uint8Array(12)), details);
-  const filled = applyEdit(empty, placing.edit);
-  if (!filled.ok) throw new Problem(422, 'no-plan', 'This makes no plan', filled.reason);
-  const { channels, leftOver } = filled.value;
-  const kept = await createPlan(details, { channels, leftOver }, asker, request);
-  return { plan: kept.plan.id, revision: kept.revision, label, ...answered(made, placing) };
+  const kept = await createPlan(details, filled, asker, request);
+  return { plan: kept.plan.id, revision: kept.revision, label, ...told };
 }
-
-const called = (name: string) => cutText(name.trim(), PLAN_NAME_LIMIT) || 'From a file';

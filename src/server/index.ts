@@ -1,5 +1,6 @@
 export { dispatchRequest } from './api/dispatch';
 export { openApiDocument } from './api/openapi';
+export { readOnlyBecause } from './database';
 export { databaseKind } from './health';
 export * from './bench';
 export * from './bench-address';

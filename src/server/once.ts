@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { eq, lt, sql } from 'drizzle-orm';
 import { z } from 'zod';
 import { changes, type Database } from '../db';
+import { reading, writing } from './database';
 import { Problem } from './problem';
 
 /**
@@ -24,6 +25,9 @@ export interface Asker {
   key: string | null;
 }
 export const NOBODY: Asker = { key: null };
+
+/** The client that a key names; nothing where there is none. */
+export const clientOf = ({ key }: Asker): string => key?.split('.', 1)[0] ?? '';
 
 /** What is kept of a request beside its key, to know it again by. */
 export const requestDigest = (request: unknown): string =>
@@ -64,6 +68,52 @@ export async function once<A, R>(
   const [known] = await transaction.select().from(changes).where(eq(changes.key, key));
   if (known!.request !== digest) throw keyUsed(key);
   return again(known!.receipt as R);
+}
+
+/** What a change that has been done left for its answer; undefined where it has not been done. Refuses a key that was another change's. */
+export async function receiptOf<R>(
+  database: Database,
+  { key }: Asker,
+  request: unknown,
+): Promise<R | undefined> {
+  if (key === null) return undefined;
+  const [known] = await database.select().from(changes).where(eq(changes.key, key));
+  if (!known) return undefined;
+  if (known.request !== requestDigest(request)) throw keyUsed(key);
+  return known.receipt as R;
+}
+
+const answering = new Map<string, { digest: string; answer: Promise<unknown> }>();
+
+/**
+ * Does a change whose work keeps no receipt of its own, and keeps what it answered: sent again, or twice at the same moment, it gets that answer. Between the
+ * work and the answer's being kept a kill leaves a change that is done a second time when it is sent again.
+ */
+export async function answeredOnce<R>({ key }: Asker, request: unknown, run: () => Promise<R>): Promise<R> {
+  if (key === null) return run();
+  const digest = requestDigest(request);
+  const now = answering.get(key);
+  if (now) {
+    if (now.digest !== digest) throw keyUsed(key);
+    return now.answer as Promise<R>;
+  }
+  const answer = (async () => {
+    const before = await receiptOf<{ answer: R }>(await reading(), { key }, request);
+    if (before) return before.answer;
+    const said = await run();
+    const database = await writing();
+    await database
+      .insert(changes)
+      .values({ key, request: digest, receipt: { answer: said } })
+      .onConflictDoNothing();
+    return said;
+  })();
+  answering.set(key, { digest, answer });
+  try {
+    return await answer;
+  } finally {
+    answering.delete(key);
+  }
 }
 
 /** Forgets keys that nobody will send again. */

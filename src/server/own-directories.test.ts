@@ -1,4 +1,5 @@
 import { dataFolder } from './data-folder.test.kit';
+import { NOBODY } from './once';
 import { dropOwn, keepOwn, listOwn } from './own-directories';
 import { listDirectories, searchStations } from './stations';
 
@@ -12,10 +13,14 @@ const around = (sources: string[]) =>
 
 test('a file is a directory: found by place as any other, without those that have none, until it is taken away', async () => {
   const kept = await keepOwn(
-    'friend.csv',
-    base64(
-      'Name,Receive,Shift,Tone,Lat,Lon\nHill,145.6125,-0.6,88.5,52.01,-30\nNowhere,145.7,-0.6,,,\nBad,x,,,52,-30\nFar,145.75,-0.6,,53,-30',
-    ),
+    {
+      name: 'friend.csv',
+      base64: base64(
+        'Name,Receive,Shift,Tone,Lat,Lon\nHill,145.6125,-0.6,88.5,52.01,-30\nNowhere,145.7,-0.6,,,\nBad,x,,,52,-30\nFar,145.75,-0.6,,53,-30',
+      ),
+    },
+    NOBODY,
+    undefined,
     new Date('2026-05-01T12:00:00Z'),
   );
   expect(kept).toMatchObject({ kept: 2, placeless: 1, refused: [{ line: 4 }] });
@@ -37,11 +42,11 @@ test('a file is a directory: found by place as any other, without those that hav
 });
 
 test('a file without a place, or without a station, is refused with what it wants', async () => {
-  await expect(keepOwn('a', base64('Name,Receive\nHill,145.6'))).rejects.toMatchObject({
+  await expect(keepOwn({ name: 'a', base64: base64('Name,Receive\nHill,145.6') })).rejects.toMatchObject({
     status: 422,
     message: expect.stringMatching(/latitude and longitude, or a locator/) as string,
   });
-  await expect(keepOwn('b', base64('Name,Receive\nHill,x'))).rejects.toMatchObject({
+  await expect(keepOwn({ name: 'b', base64: base64('Name,Receive\nHill,x') })).rejects.toMatchObject({
     message: expect.stringMatching(/Line 2/) as string,
   });
   expect(await listOwn()).toEqual([]);

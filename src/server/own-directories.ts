@@ -1,11 +1,11 @@
-import { asc, count, eq } from 'drizzle-orm';
-import { entryOf } from '../core/directory';
-import { channelsIn, readFile } from '../core/interchange';
-import { USUAL_REGION } from '../core/radio';
-import { makeId } from '../core/plan';
-import { ownDirectories, stations } from '../db';
+import { and, asc, count, eq, ne, notInArray } from 'drizzle-orm';
+import type { DirectoryRead } from '../reader/directory';
+import { openDatabase, ownDirectories, stations, type Database } from '../db';
 import { reading, writing } from './database';
+import { instanceId, living } from './instance';
+import { clientOf, NOBODY, once, receiptOf } from './once';
 import { notFound, Problem } from './problem';
+import { readOutside } from './reader';
 import { placesGone } from './station-places';
 import { keepStations } from './stations';
 
@@ -13,69 +13,83 @@ import { keepStations } from './stations';
 const MOST = 50;
 
 /** What became of a file: how many stations are kept, and the rows of which none came. */
-export interface OwnDirectory {
+export interface OwnDirectory extends DirectoryRead {
   id: string;
-  kept: number;
-  /** Rows whose station has no place: it cannot be searched. */
-  placeless: number;
-  refused: { line: number; text: string; reason: string }[];
 }
 
-/** The directories of one's own, by their names. */
+/** The directories of one's own that are whole, by their names. */
 export async function listOwn(): Promise<{ id: string; name: string }[]> {
   const database = await reading();
   return database
     .select({ id: ownDirectories.id, name: ownDirectories.name })
     .from(ownDirectories)
+    .where(eq(ownDirectories.state, 'whole'))
     .orderBy(asc(ownDirectories.name), asc(ownDirectories.id));
 }
 
-/** Takes a file as a directory of one's own: its stations are kept, and searched as those of any other. */
-export async function keepOwn(name: string, base64: string, now = new Date()): Promise<OwnDirectory> {
-  const read = await readFile(new Uint8Array(Buffer.from(base64, 'base64')));
-  if (!read.ok) throw new Problem(422, 'unreadable', 'The file cannot be read', read.reason);
-  const made = channelsIn(read.value, { region: USUAL_REGION }, () =>
-    makeId('ch', crypto.getRandomValues(new Uint8Array(12))),
-  );
-  const day = now.toISOString().slice(0, 10);
-  const entries = made.channels.flatMap((channel, n) => entryOf(channel, `row ${n + 1}`, day) ?? []);
-  if (entries.length === 0)
-    throw new Problem(
-      422,
-      'unreadable',
-      'No station with a place',
-      made.refused[0] && made.channels.length === 0
-        ? `No channel came of it. Line ${made.refused[0].line}: ${made.refused[0].reason}`
-        : 'A directory is searched by place, and this file says of no station where it is. It wants latitude and longitude, or a locator.',
-    );
+/**
+ * Takes a file as a directory of one's own: its stations are kept, and searched as those of any other. It counts once all of it is here;
+ * sent again with the same key it is the same directory.
+ */
+export async function keepOwn(
+  { name, base64 }: { name: string; base64: string },
+  asker = NOBODY,
+  gone?: AbortSignal,
+  now = new Date(),
+): Promise<OwnDirectory> {
   const database = await writing();
+  const request = { directory: name, base64 };
+  const before = await receiptOf<OwnDirectory>(database, asker, request);
+  if (before) return before;
   const [held] = await database.select({ n: count() }).from(ownDirectories);
   if ((held?.n ?? 0) >= MOST)
     throw new Problem(
       422,
       'too-many',
       'Too many directories',
-      `There are ${MOST} directories of your own; take one away before you open another.`,
+      `There are ${MOST} directories of your own; remove one before you open another.`,
     );
   const id = `own-${crypto.randomUUID().slice(0, 13)}`;
-  await database.insert(ownDirectories).values({ id, name });
-  await keepStations(id, entries, now);
-  return {
-    id,
-    kept: entries.length,
-    placeless: made.channels.length - entries.length,
-    refused: made.refused.slice(0, 200),
-  };
+  await database.insert(ownDirectories).values({ id, name, state: 'loading', instance: instanceId });
+  try {
+    const bytes = new Uint8Array(Buffer.from(base64, 'base64'));
+    const day = now.toISOString().slice(0, 10);
+    const read = await readOutside(
+      'directory',
+      { bytes, day },
+      { lane: clientOf(asker), gone, part: (entries) => keepStations(id, entries, now) },
+    );
+    if (!read.ok) throw new Problem(422, 'unreadable', 'The file cannot be read', read.reason);
+    const answer = { id, ...read.value };
+    const kept = await database.transaction((transaction) =>
+      once<OwnDirectory, OwnDirectory>(
+        transaction,
+        asker,
+        request,
+        async () => {
+          await transaction
+            .update(ownDirectories)
+            .set({ state: 'whole', instance: null })
+            .where(eq(ownDirectories.id, id));
+          // What broke off before is here now.
+          await transaction
+            .delete(ownDirectories)
+            .where(and(eq(ownDirectories.name, name), eq(ownDirectories.state, 'broken off')));
+          return { answer, receipt: answer };
+        },
+        async (receipt) => receipt,
+      ),
+    );
+    if (kept.id !== id) await forget(database, id);
+    return kept;
+  } catch (error) {
+    await forget(database, id).catch(() => {});
+    throw error;
+  }
 }
 
-/** Takes a directory of one's own away, with its stations; what was placed of it stays where it is. */
-export async function dropOwn(id: string): Promise<{ id: string }> {
-  const database = await writing();
-  const gone = await database
-    .delete(ownDirectories)
-    .where(eq(ownDirectories.id, id))
-    .returning({ id: ownDirectories.id });
-  if (gone.length === 0) throw notFound(`directory ${id.slice(0, 40)} of your own`);
+/** Removes the stations of a directory. */
+async function forgetStations(database: Database, id: string): Promise<void> {
   const rows = await database
     .delete(stations)
     .where(eq(stations.source, id))
@@ -84,5 +98,33 @@ export async function dropOwn(id: string): Promise<{ id: string }> {
     id,
     rows.map(({ ref }) => ref),
   );
+}
+
+async function forget(database: Database, id: string): Promise<void> {
+  await database.delete(ownDirectories).where(eq(ownDirectories.id, id));
+  await forgetStations(database, id);
+}
+
+/** Removes a directory of one's own with its stations; what was placed of it stays where it is. */
+export async function dropOwn(id: string): Promise<{ id: string }> {
+  const database = await writing();
+  const gone = await database
+    .delete(ownDirectories)
+    .where(and(eq(ownDirectories.id, id), ne(ownDirectories.state, 'loading')))
+    .returning({ id: ownDirectories.id });
+  if (gone.length === 0) throw notFound(`directory ${id.slice(0, 40)} of your own`);
+  await forgetStations(database, id);
   return { id };
+}
+
+/** Marks the directories that were coming in when the process that loaded them ended, and removes what had come of them. */
+export async function closeBrokenOff(): Promise<void> {
+  const database = await writing();
+  const alive = (await openDatabase()).kind === 'pglite' ? [instanceId] : await living(database);
+  const broken = await database
+    .update(ownDirectories)
+    .set({ state: 'broken off', instance: null })
+    .where(and(eq(ownDirectories.state, 'loading'), notInArray(ownDirectories.instance, alive)))
+    .returning({ id: ownDirectories.id });
+  for (const { id } of broken) await forgetStations(database, id);
 }

@@ -1,14 +1,15 @@
 import { and, eq, gt, inArray, isNull, lte, max, ne, notInArray, or, sql } from 'drizzle-orm';
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
+import { FILE_LIMIT } from '../core/interchange/decode';
 import { NEWS_TOLD, rollReader, type Load, type Person, type RollNews } from '../core/people';
-import { peopleOfFile } from '../core/people/from-file';
 import { copyLine, people, rolls, openDatabase, type Database } from '../db';
 import { reading, rowsOf, writing } from './database';
 import { bytesOf, LoadFailed } from './fetch-bytes';
 import { instanceId, living } from './instance';
 import { forgetPeopleText, peopleText } from './people-text';
 import { Problem } from './problem';
+import { readOutside } from './reader';
 
 /**
  * Loading a roll of people: as it comes, in stretches that let others have the database in between. It counts only once it is whole; what
@@ -40,17 +41,19 @@ export const lastLoad = (): Load | null => kept.veridonPeopleLoad?.load ?? null;
 /** A file that somebody has as their roll. */
 export interface RollFile {
   name: string;
-  bytes: Uint8Array;
+  /** As gzip packed it. */
+  packed: Uint8Array;
+  /** Its length unpacked, bytes. */
+  length: number;
 }
 
-/** Longest file that is read, unpacked, bytes. */
-const LONGEST_FILE = 60_000_000;
-
 /** A file as the browser sends it: packed by gzip, as base64. Refuses what is no such thing, and what unpacks to too much. */
-export async function unpackFile(name: string, packed: string): Promise<RollFile> {
+export async function packedFile(name: string, base64: string): Promise<RollFile> {
   try {
-    const bytes = await unzip(Buffer.from(packed, 'base64'), { maxOutputLength: LONGEST_FILE });
-    return { name, bytes };
+    const packed = Buffer.from(base64, 'base64');
+    // Unpacked beside this thread, only to know that it can be.
+    const { length } = await unzip(packed, { maxOutputLength: FILE_LIMIT });
+    return { name, packed, length };
   } catch (error) {
     const large = (error as NodeJS.ErrnoException).code === 'ERR_BUFFER_TOO_LARGE';
     throw new Problem(
@@ -58,7 +61,7 @@ export async function unpackFile(name: string, packed: string): Promise<RollFile
       large ? 'too-large' : 'unreadable',
       'This file cannot be taken',
       large
-        ? `It is longer than ${LONGEST_FILE / 1e6} MB: part it, or make a CSV of it.`
+        ? `It is longer than ${FILE_LIMIT / 1e6} MB: split it, or make a CSV of it.`
         : 'What came is not packed by gzip: it was damaged on the way.',
     );
   }
@@ -152,21 +155,27 @@ function saying(count: number, odd: number, news: RollNews | null): string {
 }
 
 /** Keeps the people of a file, stretch by stretch. */
-async function fillOfFile(roll: number, { bytes }: RollFile, load: Load, signal: AbortSignal) {
-  load.bytes = bytes.length;
-  const read = await peopleOfFile(bytes);
+async function fillOfFile(roll: number, { packed, length }: RollFile, load: Load, signal: AbortSignal) {
+  load.bytes = length;
+  const read = await readOutside(
+    'people',
+    { packed },
+    {
+      lane: 'people',
+      gone: signal,
+      async part(some) {
+        signal.throwIfAborted();
+        await writing();
+        await (
+          await ready(roll, some)
+        )();
+        load.people += some.length;
+        load.message = `${grouped(load.people)} people so far.`;
+      },
+    },
+  );
   if (!read.ok) throw new LoadFailed(read.reason);
-  const { people: some, odd } = read.value;
-  for (let from = 0; from < some.length; from += STRETCH) {
-    signal.throwIfAborted();
-    await writing();
-    await (
-      await ready(roll, some.slice(from, from + STRETCH))
-    )();
-    load.people = Math.min(some.length, from + STRETCH);
-    load.message = `${grouped(load.people)} people so far.`;
-  }
-  return { made: '', people: some.length, odd };
+  return { made: '', ...read.value };
 }
 
 /** Fetches the roll and keeps its people, stretch by stretch. */
@@ -277,6 +286,21 @@ async function newsOf(database: Database, roll: number): Promise<RollNews | null
     }
   }
   return news;
+}
+
+/** Says of a load that an earlier process began and did not end that it broke off. */
+export async function sayBrokenOff(): Promise<void> {
+  if (kept.veridonPeopleLoad) return;
+  const database = await reading();
+  const alive = (await openDatabase()).kind === 'pglite' ? [instanceId] : await living(database);
+  const [broken] = await database
+    .select({ source: rolls.source })
+    .from(rolls)
+    .where(and(eq(rolls.state, 'loading'), notInArray(rolls.instance, alive)));
+  if (!broken || kept.veridonPeopleLoad) return;
+  const message = `Veridon ended while ${broken.source} was being loaded. The people that you had are as they were; load it again.`;
+  const load: Load = { state: 'failed', message, people: 0, bytes: 0 };
+  kept.veridonPeopleLoad = { load, stop: new AbortController(), ended: Promise.resolve() };
 }
 
 /** Forgets rolls that are not in use: old ones, and what was left of loads that broke off; some at a time. */

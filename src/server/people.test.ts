@@ -8,7 +8,7 @@ import { startSim } from '../sim/server';
 import { reading, writing } from './database';
 import { dataFolder } from './data-folder.test.kit';
 import { listPeople, markedPeople, markPerson, rollNow, searchPeople } from './people';
-import { forgetRolls, lastLoad, loadEnded, startLoad, stopLoad, unpackFile } from './people-load';
+import { forgetRolls, lastLoad, loadEnded, startLoad, stopLoad, packedFile } from './people-load';
 import { forgetPeopleText } from './people-text';
 
 /** A roll of people from the stand-in over HTTP into the database: all or nothing, told and counted, whatever the roll is like. */
@@ -203,7 +203,7 @@ test('what a killed Veridon left of a load is forgotten at the next start, and n
 describe('a file in the place of the roll', () => {
   const packed = (text: string) => gzipSync(text).toString('base64');
   const loadFile = async (name: string, text: string) => {
-    await startLoad(await unpackFile(name, packed(text)));
+    await startLoad(await packedFile(name, packed(text)));
     await loadEnded();
     return lastLoad()!;
   };
@@ -226,11 +226,11 @@ describe('a file in the place of the roll', () => {
       message: expect.stringContaining('No column is a number of people') as string,
     });
     expect(await rollNow()).toMatchObject({ source: 'club.csv', people: 2 });
-    await expect(unpackFile('x.csv', Buffer.from('not packed').toString('base64'))).rejects.toMatchObject({
+    await expect(packedFile('x.csv', Buffer.from('not packed').toString('base64'))).rejects.toMatchObject({
       status: 422,
     });
     // what unpacks to more than is read is refused before it fills the memory
     const bomb = gzipSync(Buffer.alloc(61_000_000)).toString('base64');
-    await expect(unpackFile('bomb.csv', bomb)).rejects.toMatchObject({ status: 413 });
+    await expect(packedFile('bomb.csv', bomb)).rejects.toMatchObject({ status: 413 });
   });
 });

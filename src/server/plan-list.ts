@@ -1,16 +1,18 @@
-import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { check, checkBesides, countFindings, type FindingCount, type Neighbour } from '../core/check';
-import { fit } from '../core/fit';
-import { modelById, modelOfPlan, sidesOf, type Model } from '../core/models';
+import { and, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { PLANS_AT_ONCE } from '../api/plans';
+import type { FindingCount, Neighbour } from '../core/check';
+import { modelById, modelOfPlan, sidesOf } from '../core/models';
 import { readDocument, type Plan, type PlanId, type RadioId } from '../core/plan';
 import { USUAL_REGION, type Region } from '../core/radio';
 import { ok } from '../core/result';
 import { jobs, plans, radios, summaries, type Database } from '../db';
-import { reading } from './database';
+import { beside } from './beside';
+import { problemOf, reading } from './database';
 import { heldPlan } from './held-plans';
 import { areaOf, knownNeighbours, type Area } from './neighbours';
 import { lastReadable } from './plan-log';
 import { wantDocument } from './plan-rows';
+import { Problem } from './problem';
 import { calledOf } from './radios';
 
 /** Raise this when summaries are computed differently: saved summaries of an older format are computed again. */
@@ -53,7 +55,7 @@ async function summarise(database: Database, id: PlanId): Promise<Summary> {
   const area = read.ok ? areaOf(read.value) : null;
   const neighbours = knownNeighbours(area);
   const summary = read.ok
-    ? summaryOf(read.value, neighbours.list)
+    ? await summaryOf(read.value, neighbours.list)
     : { ...NO_SUMMARY, trouble: read.reason, readable: await lastReadable(database, id) };
   areas.set(id, area);
   if (areas.size > MOST_AREAS) areas.delete(areas.keys().next().value!);
@@ -62,18 +64,10 @@ async function summarise(database: Database, id: PlanId): Promise<Summary> {
     .insert(summaries)
     .values(values)
     .onConflictDoUpdate({ target: summaries.planId, set: values });
-  // The list may have many to work out: others are served in between.
-  await new Promise((resolve) => setImmediate(resolve));
   return summary;
 }
 
-/** All that Check says of a plan, of its channels and beside them. */
-function allFindings(plan: Plan, model: Model, neighbours: readonly Neighbour[]) {
-  const fitted = fit(plan, model);
-  return [...check(plan, model, fitted, neighbours), ...checkBesides(plan, model, fitted, neighbours)];
-}
-
-function summaryOf(plan: Plan, neighbours: readonly Neighbour[]): Summary {
+async function summaryOf(plan: Plan, neighbours: readonly Neighbour[]): Promise<Summary> {
   const model = modelOfPlan(plan);
   return {
     format: SUMMARY_FORMAT,
@@ -81,7 +75,7 @@ function summaryOf(plan: Plan, neighbours: readonly Neighbour[]): Summary {
     slots: model ? model.slots.count * sidesOf(model).length : 0,
     channels: plan.channels.length,
     receive: plan.channels.map((channel) => channel.rx),
-    findings: model ? countFindings(allFindings(plan, model, neighbours)) : [],
+    findings: model ? await beside('count', { plan, neighbours }) : [],
     trouble: model ? null : unknownModel(plan.modelId),
     readable: null,
   };
@@ -93,8 +87,17 @@ const holds = (kept: typeof summaries.$inferSelect | null, id: PlanId, revision:
   (kept.summary as Partial<Summary>).format === SUMMARY_FORMAT &&
   knownNeighbours(areas.get(id) ?? null).at <= kept.heardAt;
 
-/** The plans, the last changed first; with `removed` those that were removed, the last removed first. */
-export async function listPlans({ removed = false } = {}) {
+/** Which plans are listed: those that are there or those that were removed, and which of them. */
+interface Wanted {
+  removed?: boolean;
+  from?: number;
+  count?: number;
+}
+
+const away = (removed: boolean) => (removed ? isNotNull(plans.removedAt) : isNull(plans.removedAt));
+
+/** Plans as they are listed, by what is kept of each; `work` has what is not kept worked out, one after the other. */
+async function rowsWanted({ removed = false, from = 0, count = 1_000_000 }: Wanted, work: 'first' | 'later') {
   const database = await reading();
   const rows = await database
     .select({
@@ -107,25 +110,95 @@ export async function listPlans({ removed = false } = {}) {
     })
     .from(plans)
     .leftJoin(summaries, eq(summaries.planId, plans.id))
-    .where(removed ? isNotNull(plans.removedAt) : isNull(plans.removedAt))
-    .orderBy(desc(removed ? plans.removedAt : plans.updatedAt));
+    .where(away(removed))
+    .orderBy(desc(removed ? plans.removedAt : plans.updatedAt), plans.id)
+    .limit(count)
+    .offset(from);
   const written = await lastWrites(database);
   const listed = [];
   for (const { kept, ...row } of rows) {
     const { id, revision } = row;
-    const { format: _, ...summary } = holds(kept, id, revision)
-      ? (kept!.summary as Summary)
-      : await summarise(database, id);
+    const pending = !holds(kept, id, revision);
+    if (pending && work === 'later') workOut(id);
+    const { format: _, ...summary } =
+      pending && work === 'first'
+        ? await summarise(database, id)
+        : ((kept?.summary as Summary | undefined) ?? NO_SUMMARY);
     const model = modelById(row.modelId);
     listed.push({
       ...row,
       ...summary,
+      pending: pending && work === 'later',
       model: model ? `${model.maker} ${model.name}` : row.modelId,
       updatedAt: row.updatedAt.toISOString(),
       written: written.get(row.id) ?? null,
     });
   }
   return listed;
+}
+
+/** All plans, the last changed first, or those that were removed, the last removed first; each worked out at its newest revision. */
+export const listPlans = (wanted: Wanted = {}) => rowsWanted(wanted, 'first');
+
+/** Most plans that one page shows. */
+const MOST_SHOWN = 1000;
+
+/** How many plans a page shows that was asked for so many. */
+export const plansToShow = (asked: string | undefined): number =>
+  Math.min(MOST_SHOWN, Math.max(PLANS_AT_ONCE, Math.floor(Number(asked)) || 0));
+
+/** Some of the plans at once, by what is kept of them; what is pending is worked out meanwhile. */
+export async function pageOfPlans(wanted: Wanted) {
+  const database = await reading();
+  const [all] = await database
+    .select({ n: count() })
+    .from(plans)
+    .where(away(wanted.removed ?? false));
+  return { plans: await rowsWanted(wanted, 'later'), total: all!.n };
+}
+
+// One for the process, however often modules are loaded again.
+const shared = globalThis as { veridonSummaries?: { waiting: Set<PlanId>; running: boolean } };
+const pendingOnes = (shared.veridonSummaries ??= { waiting: new Set(), running: false });
+
+/** Has a plan worked out for the list, after those that wait already. */
+function workOut(id: PlanId): void {
+  pendingOnes.waiting.add(id);
+  if (!pendingOnes.running) void workAllOut();
+}
+
+async function workAllOut(): Promise<void> {
+  pendingOnes.running = true;
+  for (const id of pendingOnes.waiting) {
+    pendingOnes.waiting.delete(id);
+    try {
+      await summarise(await reading(), id);
+    } catch (error) {
+      // Where the data is away whoever lists next asks for it again.
+      if (!(error instanceof Problem) && problemOf(error) === undefined) console.error(error);
+    }
+  }
+  pendingOnes.running = false;
+}
+
+/** The plans by name, the last changed first, with what is known to be wrong with them. */
+export async function plansByName() {
+  const database = await reading();
+  const rows = await database
+    .select({
+      id: plans.id,
+      name: plans.name,
+      modelId: plans.modelId,
+      trouble: sql<string | null>`${summaries.summary} ->> 'trouble'`,
+    })
+    .from(plans)
+    .leftJoin(summaries, eq(summaries.planId, plans.id))
+    .where(away(false))
+    .orderBy(desc(plans.updatedAt), plans.id);
+  return rows.map((row) => {
+    const model = modelById(row.modelId);
+    return { ...row, model: model ? `${model.maker} ${model.name}` : row.modelId };
+  });
 }
 
 const unknownModel = (id: string) => `It is made for the model “${id}”, which this Veridon does not know.`;
@@ -143,7 +216,7 @@ export async function planNames({ removed = false } = {}): Promise<
       unit: sql<RadioId | null>`${plans.head} -> 'unit' ->> 'radio'`,
     })
     .from(plans)
-    .where(removed ? isNotNull(plans.removedAt) : isNull(plans.removedAt))
+    .where(away(removed))
     .orderBy(desc(removed ? plans.removedAt : plans.updatedAt));
 }
 

@@ -1,5 +1,5 @@
 import { count, eq, sql } from 'drizzle-orm';
-import { check, checkBesides, contentToWrite, mendsOf, type Neighbour } from '../core/check';
+import type { Neighbour } from '../core/check';
 import { fit } from '../core/fit';
 import { modelById, modelOfPlan, type Model } from '../core/models';
 import {
@@ -14,6 +14,7 @@ import {
 } from '../core/plan';
 import { cutText } from '../core/text';
 import { plans, type Database } from '../db';
+import { beside } from './beside';
 import { reading, writing } from './database';
 import { copyHeard } from './heard';
 import { NOBODY, once, type Asker } from './once';
@@ -175,15 +176,23 @@ export async function fitPlan(id: PlanId, modelId?: string) {
   return { revision, fit: fit(plan, wantFor(plan, modelId)) };
 }
 
+/** Which findings are told of, and whether with the ways out of each. */
+export interface FindingsPart {
+  from: number;
+  count: number;
+  mends: boolean;
+}
+
 /** What Check says of a plan; `neighbours` are the repeaters that a directory knows where it is used. */
-export async function checkPlan(id: PlanId, modelId?: string, neighbours: readonly Neighbour[] = []) {
+export async function checkPlan(
+  id: PlanId,
+  modelId?: string,
+  neighbours: readonly Neighbour[] = [],
+  { from, count, mends }: FindingsPart = { from: 0, count: 500, mends: true },
+) {
   const { plan, revision } = await getPlan(id);
-  const model = wantFor(plan, modelId);
-  const fitted = fit(plan, model);
-  const findings = check(plan, model, fitted, neighbours);
-  const withMends = findings.map((finding) => ({ ...finding, mends: mendsOf(finding, plan, model) }));
-  const { heldBack } = contentToWrite(plan, model, fitted, findings);
-  return { revision, findings: withMends, besides: checkBesides(plan, model, fitted, neighbours), heldBack };
+  wantFor(plan, modelId);
+  return { revision, ...(await beside('check', { plan, modelId, neighbours, from, count, mends })) };
 }
 
 /** True where no plan has been made yet. */

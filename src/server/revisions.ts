@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import {
   applyEdit,
   difference,
@@ -16,11 +16,12 @@ import {
   type PlanId,
 } from '../core/plan';
 import { settingsFault } from '../core/image';
-import { changes, revisions, type Database } from '../db';
+import { revisions, type Database } from '../db';
 import { reading, writing } from './database';
 import { heldAt, heldPlan, hold, holdEarlier, letGo, type HeldPlan } from './held-plans';
-import { keyUsed, NOBODY, requestDigest, type Asker } from './once';
-import { editsBetween, keepSnapshot, labelOf, planAt } from './plan-log';
+import { NOBODY, requestDigest, type Asker } from './once';
+import { answeredBefore, broughtAlong, type ChangeAnswer, type Receipt } from './receipts';
+import { keepSnapshot, labelOf, planAt } from './plan-log';
 import { allRows, loadPlan, rowChanges, wantRow } from './plan-rows';
 import { wantModel } from './plans';
 import { Problem } from './problem';
@@ -29,23 +30,8 @@ import { keepStep } from './steps';
 import { inTurn } from './turns';
 import { announce } from './watch';
 
-/**
- * What a change answers. `edits` is there where the sender's own edit on the revision that it names is not all that has come
- * about: all edits from that revision to this one, which bring its plan along.
- */
-export interface ChangeAnswer {
-  revision: number;
-  label: string;
-  undo: string | null;
-  redo: string | null;
-  edits?: Edit[];
-}
-
 /** An edit that was made further back than this is refused: finding out whether it still holds would keep others waiting. */
 const FAR_BACK = 2000;
-/** Most edits that an answer brings somebody along by; who is further behind loads the plan. */
-const MOST_EDITS = 200;
-
 /** A change that has been worked out on the newest revision, and is to be kept as the next. */
 interface Step {
   kind: 'edit' | 'undo' | 'redo';
@@ -89,10 +75,10 @@ function keepable(before: HeldPlan, after: Plan, there: Difference, back: Differ
   return bytes;
 }
 
-/** What the answer to a change is made of again: the revision that it made, and from where its sender is brought along. */
-interface Receipt {
-  revision: number;
-  answerFrom: number | null;
+/** What a change is known again by, where that is not the edit itself, and what is kept to be answered again. */
+export interface Known {
+  request: unknown;
+  note: unknown;
 }
 
 /**
@@ -105,6 +91,7 @@ async function keep(
   step: Step,
   asker: Asker,
   request: string,
+  note?: unknown,
 ): Promise<HeldPlan | undefined> {
   const { after } = step;
   const [there, back] = [difference(before.plan, after), difference(after, before.plan)];
@@ -114,7 +101,7 @@ async function keep(
   const [undoHead, redoHead] = [step.undoHead(revision), step.redoHead(revision)];
   const undoing: Edit = { name: 'restore', ...back };
   const { name, modelId, ...head } = headOf(after);
-  const receipt: Receipt = { revision, answerFrom: step.answerFrom };
+  const receipt: Receipt = { revision, answerFrom: step.answerFrom, ...(note !== undefined && { note }) };
   const kept = await keepStep(database, {
     id,
     from: before.revision,
@@ -145,42 +132,6 @@ async function keep(
   return held;
 }
 
-/** The answer that a change got when it was first sent; undefined where its key is new. */
-async function answeredBefore(
-  database: Database,
-  id: PlanId,
-  { key }: Asker,
-  request: string,
-): Promise<ChangeAnswer | undefined> {
-  if (key === null) return undefined;
-  const [known] = await database.select().from(changes).where(eq(changes.key, key));
-  if (!known) return undefined;
-  if (known.request !== request) throw keyUsed(key);
-  // A receipt of an older Veridon says of an answer with the whole plan: the edit itself does for that.
-  const { revision, answerFrom = revision - 1 } = known.receipt as Partial<Receipt> & { revision: number };
-  const row = await wantRow(database, id);
-  const own = await database
-    .select()
-    .from(revisions)
-    .where(and(eq(revisions.planId, id), inArray(revisions.revision, [revision, revision + 1])));
-  const made = own.find((one) => one.revision === revision)!;
-  // What undo and redo would have done then is what the next revision found before itself.
-  const next = own.find((one) => one.revision === revision + 1);
-  return {
-    revision,
-    label: made.label,
-    undo: await labelOf(database, id, next ? next.beforeUndo : row.undoHead),
-    redo: await labelOf(database, id, next ? next.beforeRedo : row.redoHead),
-    ...(await broughtAlong(database, id, answerFrom, revision)),
-  };
-}
-
-/** The edits that bring somebody along, where there are any and not too many. */
-async function broughtAlong(database: Database, id: PlanId, from: number | null, revision: number) {
-  if (from === null || revision - from > MOST_EDITS) return {};
-  return { edits: await editsBetween(database, id, from, revision) };
-}
-
 /** How often a change is worked out anew because another process was faster. */
 const MOST_TRIES = 30;
 
@@ -193,6 +144,7 @@ function change(
   asker: Asker,
   asked: unknown,
   work: (database: Database, newest: HeldPlan) => Promise<Step>,
+  note?: unknown,
 ): Promise<ChangeAnswer> {
   const request = requestDigest({ id, request: asked });
   return inTurn(id, async () => {
@@ -203,7 +155,7 @@ function change(
       try {
         const before = heldPlan(id) ?? (await loadPlan(database, id));
         step = await work(database, before);
-        done = await keep(database, before, step, asker, request);
+        done = await keep(database, before, step, asker, request, note);
       } catch (error) {
         // What is refused now may be what was answered when it was sent first: undo with nothing left to undo.
         const answer = error instanceof Problem && (await answeredBefore(database, id, asker, request));
@@ -266,8 +218,15 @@ async function baseOf(database: Database, id: PlanId, base: number, revision: nu
  * Appends an edit to a plan's log. An edit that was made on an old revision is run again on the newest where it still holds,
  * and refused with a reason where not. Once this has answered, the edit is on disk.
  */
-export function editPlan(id: PlanId, base: number, edit: Edit, asker = NOBODY): Promise<ChangeAnswer> {
-  return change(id, asker, { base, edit }, async (database, { plan, revision }) => {
+export function editPlan(
+  id: PlanId,
+  base: number,
+  edit: Edit,
+  asker = NOBODY,
+  known?: Known,
+): Promise<ChangeAnswer> {
+  const asked = known?.request ?? { base, edit };
+  const work = async (database: Database, { plan, revision }: HeldPlan): Promise<Step> => {
     if (base > revision)
       throw new Problem(
         409,
@@ -294,7 +253,8 @@ export function editPlan(id: PlanId, base: number, edit: Edit, asker = NOBODY): 
       redoHead: () => null,
       answerFrom: stale ? base : null,
     };
-  });
+  };
+  return change(id, asker, asked, work, known?.note);
 }
 
 /**

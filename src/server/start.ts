@@ -5,8 +5,9 @@ import { beat, BEAT_MS, forgetDead } from './instance';
 import { closeLostJobs } from './jobs';
 import { keepBackingUp } from './keeping';
 import { resumeLives } from './live';
+import { closeBrokenOff } from './own-directories';
 import { forgetOldChanges } from './once';
-import { forgetRolls } from './people-load';
+import { forgetRolls, sayBrokenOff } from './people-load';
 import { insertPlan } from './plan-rows';
 import { hasNoPlans } from './plans';
 
@@ -32,6 +33,8 @@ async function settle(): Promise<void> {
   await beat(database);
   await closeLostJobs();
   await resumeLives();
+  await closeBrokenOff();
+  await sayBrokenOff();
   setTimeout(() => forget(database).catch(() => {}), FORGET_MS).unref();
   if (!process.env.VERIDON_DEMO || !(await hasNoPlans())) return;
   // Whole or not at all: a start that is broken off is made good by the next.
@@ -48,6 +51,7 @@ function beatOn(): void {
         await beat(database);
         await closeLostJobs();
         await resumeLives();
+        await closeBrokenOff();
       })
       // Away or full: every request says so by itself; the next beat tries again.
       .catch(() => {});
@@ -72,7 +76,12 @@ export async function start(): Promise<void> {
   } catch (error) {
     const problem = problemOf(error);
     console.error(problem?.detail ?? error);
-    if (problem?.kind !== 'database-away') process.exit(1);
+    const canRead = await openDatabase().then(
+      () => problem?.kind === 'data-directory',
+      () => false,
+    );
+    if (problem?.kind !== 'database-away' && !canRead) process.exit(1);
+    if (canRead) console.error('Until there is room Veridon only reads.');
     const again = () => setTimeout(() => settle().catch(again), AGAIN_MS).unref();
     again();
   }

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, inArray, isNull, lt, max, or, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNull, lt, max, ne, or, sql } from 'drizzle-orm';
 import type { DirectoryRow, StationsAnswer } from '../api';
 import {
   candidates,
@@ -201,6 +201,17 @@ async function findKept({ where, sources, most }: StationSearch): Promise<{ know
   return { known: await readStations(wanted), total: found.length };
 }
 
+/** The sources without files of one's own that have not come in whole. */
+async function wholeOnes(sources: readonly string[]): Promise<readonly string[]> {
+  if (!sources.some((id) => id.startsWith('own-'))) return sources;
+  const database = await reading();
+  const rows = await database
+    .select({ id: ownDirectories.id })
+    .from(ownDirectories)
+    .where(ne(ownDirectories.state, 'whole'));
+  return sources.filter((source) => !rows.some(({ id }) => id === source));
+}
+
 /** What is kept of stations, by source and reference; those that nobody knows any more are left out. */
 export async function readStations(wanted: readonly { source: string; ref: string }[]): Promise<Known[]> {
   if (wanted.length === 0) return [];
@@ -256,7 +267,7 @@ export async function searchStations(search: StationSearch, gone?: AbortSignal):
       }),
     );
   }
-  const { known, total } = await findKept(search);
+  const { known, total } = await findKept({ ...search, sources: await wholeOnes(search.sources) });
   const { where } = search;
   const held: Where =
     where.kind === 'around'
@@ -292,18 +303,23 @@ export async function listDirectories(): Promise<DirectoryRow[]> {
         // The name alone: a password is never shown, not even as stars of its length.
         account: wantsAccount ? ((await accountOf(id))?.name ?? null) : null,
         own: false,
+        brokenOff: false,
         kept: row?.kept ?? 0,
         asked: row?.asked?.toISOString() ?? null,
       };
     }),
   );
-  const own = (await database.select().from(ownDirectories).orderBy(asc(ownDirectories.name))).map(
-    ({ id, name, at }): DirectoryRow => ({
-      ...{ id, name, holds: 'a file of your own', wantsAccount: false, account: null, own: true },
-      kept: rows.find(({ source }) => source === id)?.kept ?? 0,
-      asked: at.toISOString(),
-    }),
-  );
+  const files = await database
+    .select()
+    .from(ownDirectories)
+    .where(ne(ownDirectories.state, 'loading'))
+    .orderBy(asc(ownDirectories.name));
+  const own = files.map(({ id, name, at, state }): DirectoryRow => ({
+    ...{ id, name, holds: 'a file of your own', wantsAccount: false, account: null, own: true },
+    brokenOff: state === 'broken off',
+    kept: rows.find(({ source }) => source === id)?.kept ?? 0,
+    asked: at.toISOString(),
+  }));
   return [...asked, ...own];
 }
 

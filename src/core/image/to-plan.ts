@@ -3,6 +3,7 @@ import {
   channelDefaults,
   EDGE_NAME_LIMIT,
   LEVELS,
+  makeId,
   NAME_LIMIT,
   type Channel,
   type ChannelId,
@@ -31,6 +32,18 @@ export interface MakeIds {
   receiveList: () => ReceiveListId;
   scanList: () => ScanListId;
 }
+
+/** Makes ids of chance: `chance` gives twelve new bytes each time. */
+export const idsOf = (chance: () => Uint8Array): MakeIds => ({
+  channel: () => makeId('ch', chance()),
+  zone: () => makeId('zn', chance()),
+  skipSet: () => makeId('sk', chance()),
+  scanEdge: () => makeId('se', chance()),
+  setUp: () => makeId('qs', chance()),
+  talkgroup: () => makeId('tg', chance()),
+  receiveList: () => makeId('rl', chance()),
+  scanList: () => makeId('sl', chance()),
+});
 
 const named = (name: string, otherwise: string) => cutText(name.trim(), NAME_LIMIT) || otherwise;
 

@@ -37,9 +37,9 @@ function readJotted(text: string): PastedRow[] | null {
 }
 
 /** The rows of a spreadsheet that have something in them, as a table. */
-async function readSheetFile(bytes: Uint8Array): Promise<Result<FileContent>> {
+function readSheetFile(bytes: Uint8Array): Result<FileContent> {
   if (bytes.length > FILE_LIMIT) return tooLarge(bytes.length);
-  const cells = await readSpreadsheet(bytes);
+  const cells = readSpreadsheet(bytes);
   if (!cells.ok) return cells;
   const filled = cells.value.flatMap((row, at) =>
     row.some((cell) => cell.trim() !== '') ? [{ row, line: at + 1 }] : [],

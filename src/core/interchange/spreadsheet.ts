@@ -1,18 +1,20 @@
-import { unzipSync, zipSync } from 'fflate';
-import { readSheet } from 'read-excel-file/universal';
+import { unzipSync } from 'fflate';
 import writeExcelFile from 'write-excel-file/universal';
 import { fail, ok, type Result } from '../result';
 import { columnsOf, numberText, type Outgoing } from './columns';
+import { dayStyles, firstSheet, readCells, sharedTexts, type RawCell } from './sheet-parts';
 import { TABLE_LIMITS } from './table-limits';
 
 /**
  * Spreadsheets (Office Open XML, ISO/IEC 29500). What a file says of its own size is not believed: it is unpacked no further than the
- * limits go, and what its cells claim to be is looked at before anything makes rows of it.
+ * limits go, and no cell is kept that stands beyond them.
  */
 export const SHEET_LIMITS = {
   /** Of all parts that are read, unpacked, bytes. */
   unpacked: 150_000_000,
   parts: 400,
+  /** Cells with something in them. */
+  cells: 2_000_000,
 };
 
 /** True where bytes begin as a zip archive does. */
@@ -49,61 +51,75 @@ function parts(bytes: Uint8Array): Result<Record<string, Uint8Array>> {
   return ok(found);
 }
 
-/** The number of a column by its letters: A is 1. */
-const columnNumber = (letters: string) =>
-  [...letters].reduce((number, letter) => number * 26 + letter.charCodeAt(0) - 64, 0);
-
 /** The letters of a column by its number: 27 is AA. */
 const columnLetters = (number: number): string =>
   (number > 26 ? columnLetters(Math.floor((number - 1) / 26)) : '') +
   String.fromCharCode(65 + ((number - 1) % 26));
 
-/** What is odd about where the cells of a sheet say that they are; empty where nothing is. */
-function oddPlaces(sheet: Uint8Array): string {
-  const text = new TextDecoder().decode(sheet);
-  for (const [, letters, row] of text.matchAll(/<(?:\w+:)?c\s[^>]*?\br="([A-Z]{1,12})(\d{1,12})"/g)) {
-    if (letters!.length > 3 || columnNumber(letters!) > TABLE_LIMITS.columns)
-      return `Cell ${letters}${row} stands beyond ${TABLE_LIMITS.columns} columns. This is not a table of stations.`;
-    if (Number(row) > TABLE_LIMITS.rows)
-      return `Cell ${letters}${row} stands beyond row ${TABLE_LIMITS.rows}. Part the table.`;
-  }
-  for (const [, row] of text.matchAll(/<(?:\w+:)?row\s[^>]*?\br="(\d{1,12})"/g))
-    if (Number(row) > TABLE_LIMITS.rows)
-      return `Row ${row} stands beyond row ${TABLE_LIMITS.rows}. Part the table.`;
-  return '';
+/** ms of a day. */
+const DAY_MS = 86_400_000;
+/** The day 0 of sheets, ms since 1970: such that March 1st 1900 is day 61, since sheets know a February 29th of that year; or that of sheets that count from 1904. */
+const [DAY_0, DAY_0_OF_1904] = [Date.UTC(1899, 11, 30), Date.UTC(1904, 0, 1)];
+/** Days beyond which no calendar goes. */
+const MOST_DAYS = 3_000_000;
+
+/** What a cell says, as it would be typed; null where it names a text that is not there. */
+function cellText(
+  { type, style, value }: RawCell,
+  texts: readonly string[],
+  days: ReadonlySet<number>,
+  day0: number,
+): string | null {
+  if (type === 's') return texts[/^\d{1,9}$/.test(value.trim()) ? Number(value) : -1] ?? null;
+  if (type === 'b') return value === '1' ? 'yes' : value === '0' ? 'no' : '';
+  if (type !== 'n') return value;
+  if (value.trim() === '') return '';
+  const number = Number(value);
+  if (!Number.isFinite(number)) return value;
+  if (days.has(style) && Math.abs(number) < MOST_DAYS)
+    // eslint-disable-next-line no-restricted-syntax -- a moment that is given
+    return new Date(Math.round(day0 + number * DAY_MS)).toISOString();
+  return numberText(Number(number.toPrecision(12)));
 }
 
-const cellText = (value: unknown): string => {
-  if (typeof value === 'number') return numberText(Number(value.toPrecision(12)));
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (value instanceof Date) return value.toISOString();
-  return typeof value === 'string' ? value : '';
-};
-
 /** The cells of the first sheet as text, row by row, as they stand there: row 1 is the first. Numbers read as they would be typed. */
-export async function readSpreadsheet(bytes: Uint8Array): Promise<Result<string[][]>> {
+export function readSpreadsheet(bytes: Uint8Array): Result<string[][]> {
   const unpacked = parts(bytes);
   if (!unpacked.ok) return unpacked;
-  for (const [name, content] of Object.entries(unpacked.value)) {
-    const odd = name.startsWith('xl/worksheets/') && name.endsWith('.xml') ? oddPlaces(content) : '';
-    if (odd !== '') return fail(`${odd} Nothing was read.`);
-  }
-  // Packed again as it was found, so that nothing is unpacked that was not looked at.
-  const looked = zipSync(unpacked.value, { level: 0 });
-  try {
-    const rows = await readSheet(looked.buffer as ArrayBuffer, { trim: false });
-    const cells = rows.map((row) => row.map(cellText));
-    for (const [at, row] of cells.entries()) {
-      const long = row.findIndex((cell) => cell.length > TABLE_LIMITS.cell);
-      if (long >= 0)
-        return fail(
-          `Cell ${columnLetters(long + 1)}${at + 1} has ${row[long]!.length} characters; ${TABLE_LIMITS.cell} are the most. Nothing was read.`,
-        );
-    }
-    return ok(cells);
-  } catch (error) {
-    return fail(`This spreadsheet cannot be read: ${(error as Error).message || 'it is damaged'}.`);
-  }
+  const [first, texts, days] = [
+    firstSheet(unpacked.value),
+    sharedTexts(unpacked.value),
+    dayStyles(unpacked.value),
+  ];
+  for (const read of [first, texts, days]) if (!read.ok) return fail(`${read.reason} Nothing was read.`);
+  if (!first.ok || !texts.ok || !days.ok) return fail('This spreadsheet cannot be read.');
+  const day0 = first.value.from1904 ? DAY_0_OF_1904 : DAY_0;
+  const rows: string[][] = [];
+  let cells = 0;
+  const wrong = readCells(first.value.sheet, {
+    row: (row) =>
+      row > TABLE_LIMITS.rows ? `Row ${row} stands beyond row ${TABLE_LIMITS.rows}. Part the table.` : '',
+    take(cell) {
+      const { row, column } = cell;
+      const place = `Cell ${columnLetters(column)}${row}`;
+      if (column > TABLE_LIMITS.columns)
+        return `${place} stands beyond ${TABLE_LIMITS.columns} columns. This is not a table of stations.`;
+      if (row < 1 || row > TABLE_LIMITS.rows)
+        return `${place} stands beyond row ${TABLE_LIMITS.rows}. Part the table.`;
+      if (++cells > SHEET_LIMITS.cells)
+        return `This spreadsheet has more than ${SHEET_LIMITS.cells / 1e6} million cells. Part the table.`;
+      const text = cellText(cell, texts.value, days.value, day0);
+      if (text === null) return `${place} names a text that is not in the file: it is damaged.`;
+      if (text.length > TABLE_LIMITS.cell)
+        return `${place} has ${text.length} characters; ${TABLE_LIMITS.cell} are the most.`;
+      while (rows.length < row) rows.push([]);
+      const into = rows[row - 1]!;
+      while (into.length < column) into.push('');
+      into[column - 1] = text;
+      return '';
+    },
+  });
+  return wrong === '' ? ok(rows) : fail(`${wrong} Nothing was read.`);
 }
 
 const hex = (sign: string) => `_x${sign.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}_`;

@@ -69,7 +69,7 @@ export interface FilePeople {
 /** Reads people from a file by what is in it. Fails with what is wrong with it; rows that are nobody are told and counted. */
 export async function peopleOfFile(bytes: Uint8Array): Promise<Result<FilePeople>> {
   if (isArchive(bytes)) {
-    const sheet = await readSpreadsheet(bytes);
+    const sheet = readSpreadsheet(bytes);
     return sheet.ok ? ofCells(sheet.value) : sheet;
   }
   const decoded = decodeText(bytes);

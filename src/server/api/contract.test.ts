@@ -4,6 +4,7 @@ import { ask } from '../../api/ask';
 import { call, Misunderstood, Refusal, Unreachable } from '../../api/call';
 import { operation } from '../../api/operation';
 import { placing, renaming } from '../../core/samples.test.kit';
+import { until } from '../../core/until.test.kit';
 import { dataFolder } from '../data-folder.test.kit';
 import { dispatchRequest } from './dispatch';
 
@@ -98,10 +99,22 @@ test('what the server answers is what the page’s schemas understand, operation
     kind: 'unknown-revision',
   });
   expect((await call(api.fit, { params, query: {} })).fit.channels).toHaveLength(3);
-  const { findings } = await call(api.check, { params, query: { model: 'tern-p3' } });
+  const part = { model: 'tern-p3', from: 0, count: 200 };
+  const { findings, total } = await call(api.check, { params, query: { ...part, mends: true } });
   expect(findings.some(({ mends }) => mends.length > 0)).toBe(true);
-  expect((await call(api.plans, { query: { removed: false } })).plans).toMatchObject([
+  expect(total).toBe(findings.length);
+  const last = await call(api.check, { params, query: { ...part, from: total - 1, mends: false } });
+  expect(last.findings).toEqual([{ ...findings.at(-1), mends: [] }]);
+  const listed = { removed: false, from: 0, count: 50 };
+  expect((await call(api.plans, { query: listed })).total).toBe(1);
+  await until('the plan to be worked out', async () =>
+    (await call(api.plans, { query: listed })).plans.every(({ pending }) => !pending),
+  );
+  expect((await call(api.plans, { query: listed })).plans).toMatchObject([
     { id: plan.id, channels: 3, trouble: null },
+  ]);
+  expect((await call(api.planNames)).plans).toEqual([
+    { id: plan.id, name: 'Contract', modelId: 'tern-p2', model: expect.any(String), trouble: null },
   ]);
   const copy = await call(api.duplicatePlan, { params, query: { revision: 2 } });
   expect(copy.plan.name).toBe('Contract, copy');
@@ -153,7 +166,7 @@ test('a refusal brings the sentence and the kind; an answer that is no problem d
   expect(refused).toMatchObject({ status: 404, kind: 'not-found', message: 'There is no plan pl_nothing.' });
   for (const body of ['<html>', { type: 'urn:veridon:problem:unheard-of', detail: 'x' }]) {
     pretend(answering(body, 502));
-    await expect(call(api.plans, { query: { removed: false } })).rejects.toMatchObject({
+    await expect(call(api.plans, { query: { removed: false, from: 0, count: 50 } })).rejects.toMatchObject({
       status: 502,
       kind: null,
     });

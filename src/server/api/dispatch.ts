@@ -1,19 +1,35 @@
 import { notFound, Problem } from '../problem';
 import { api, type Operation } from '../../api';
-import { handlers } from './handlers';
+import { answeredOnce } from '../once';
+import { handlers, KEEP_RECEIPTS } from './handlers';
 import { answer, problemAnswer, type Handler, type Incoming, type Outgoing } from './route';
 
 /** An operation with its handler, found by its path. */
 interface Entry {
   path: RegExp;
   operation: Operation;
-  run: Handler<unknown, unknown, unknown, unknown>;
+  run: Run;
 }
+
+type Run = Handler<unknown, unknown, unknown, unknown>;
+
+/** A handler whose answers are kept by the key of the change, so that a change that is sent again is not done again. */
+const keepingAnswers =
+  (name: string, run: Run): Run =>
+  (asked) => {
+    const { params, query, body, asker } = asked;
+    return answeredOnce(asker, { operation: name, params, query, body }, async () => run(asked));
+  };
+
+const runOf = (name: keyof typeof api, { changes }: Operation): Run => {
+  const run = handlers[name] as Run;
+  return changes && !KEEP_RECEIPTS.has(name) ? keepingAnswers(name, run) : run;
+};
 
 const entries = Object.entries(api).map(([name, operation]): Entry => ({
   path: new RegExp(`^${operation.path.replaceAll('.', '\\.').replace(/\{(\w+)\}/g, '(?<$1>[^/]+)')}$`),
   operation: operation as Operation,
-  run: handlers[name as keyof typeof handlers] as Handler<unknown, unknown, unknown, unknown>,
+  run: runOf(name as keyof typeof api, operation as Operation),
 }));
 
 /**

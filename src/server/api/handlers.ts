@@ -11,12 +11,13 @@ import { ownOrigin, paperPdf } from '../paper';
 import { dropSet, keepSet, listSets } from '../starter-sets';
 import { leaveNews, newsOfPlan } from '../news';
 import { exportPlan, exportStations, planJsonSchema } from '../export';
+import { readOnlyBecause } from '../database';
 import { databaseKind } from '../health';
 import { cardZip, openCard } from '../card-zip';
 import { chooseModel } from '../ports';
 import { boardNow, rankPeople, startBoard, stopBoard } from '../heard-board';
 import { listPeople, markedPeople, markPerson, rollNow, searchPeople } from '../people';
-import { lastLoad, startLoad, stopLoad, unpackFile } from '../people-load';
+import { lastLoad, packedFile, startLoad, stopLoad } from '../people-load';
 import { imageBytes, imageFile, imageFiles, openImage } from '../images';
 import { importFile } from '../import';
 import { lookAtKeeping, readBackup } from '../keeping';
@@ -26,7 +27,7 @@ import { decideLive, endLive, listLives, startLive, watchLives } from '../live';
 import { findModels } from '../models';
 import { areaOf, neighboursOf } from '../neighbours';
 import { hear, heardOf } from '../heard';
-import { listPlans } from '../plan-list';
+import { pageOfPlans, plansByName } from '../plan-list';
 import { rawDocument } from '../plan-rows';
 import { checkPlan, createPlan, duplicatePlan, fitPlan, getPlan, setRemoved } from '../plans';
 import { familyOf, movePlan, offersFrom } from '../family';
@@ -46,17 +47,35 @@ import type { Handler } from './route';
 
 type HandlerOf<O> = O extends Operation<infer P, infer Q, infer B, infer R> ? Handler<P, Q, B, R> : never;
 
+/**
+ * The changes that keep their own receipt, with what they did, in one transaction: a kill in between does not have them done twice. The others keep
+ * their answer (api/dispatch.ts).
+ */
+export const KEEP_RECEIPTS: ReadonlySet<keyof typeof api> = new Set([
+  ...([
+    'createPlan',
+    'removePlan',
+    'recoverPlan',
+    'duplicatePlan',
+    'movePlan',
+    'openImage',
+    'copyPlan',
+  ] as const),
+  ...(['edit', 'undo', 'redo', 'goBack', 'importFile', 'keepOwn', 'startJob', 'startSeveral'] as const),
+]);
+
 /** What answers each operation of the contract; a line each, since the contract parses and the use cases do the work. */
 export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name]> } = {
   openapi: () => openApiDocument(),
-  health: async () => ({ status: 'ok', database: await databaseKind() }),
+  health: async () => ({ status: 'ok', database: await databaseKind(), readOnly: readOnlyBecause() }),
   models: ({ query }) => ({ models: findModels(query.q) }),
   modelSettings: ({ params }) => {
     const model = modelById(params.id);
     if (!model) throw notFound(`model ${params.id}`);
     return { settings: settingsOfModel(model) };
   },
-  plans: async ({ query }) => ({ plans: await listPlans(query) }),
+  plans: ({ query }) => pageOfPlans(query),
+  planNames: async () => ({ plans: await plansByName() }),
   createPlan: ({ body, asker }) =>
     createPlan(
       {
@@ -71,8 +90,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   recoverPlan: ({ params, asker }) => setRemoved(params.id, false, asker),
   duplicatePlan: ({ params, query, asker }) => duplicatePlan(params.id, query.revision, asker),
   movePlan: ({ params, body, asker }) => movePlan(params.id, body, asker),
-  openImage: ({ body, asker }) => openImage(body, asker),
-  importFile: ({ body, asker }) => importFile(body, asker),
+  openImage: ({ body, asker, gone }) => openImage(body, asker, gone),
+  importFile: ({ body, asker, gone }) => importFile(body, asker, gone),
   imageFiles: ({ params }) => imageFiles(params.id),
   image: ({ params, query }) => imageFile(params.id, query.part),
   imageBytes: ({ params, query }) => imageBytes(params.id, query.from),
@@ -99,7 +118,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   fit: ({ params, query }) => fitPlan(params.id, query.model),
   check: async ({ params, query }) => {
     const { plan } = await getPlan(params.id);
-    return checkPlan(params.id, query.model, await neighboursOf(areaOf(plan)));
+    return checkPlan(params.id, query.model, await neighboursOf(areaOf(plan)), query);
   },
   neighbours: async ({ params }) => {
     const { plan } = await getPlan(params.id);
@@ -110,7 +129,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   paper: ({ params, query }) => paperPdf(params.id, query.as, ownOrigin()),
   planFormat: () => planJsonSchema(),
   directories: async () => ({ directories: await listDirectories() }),
-  keepOwn: ({ body }) => keepOwn(body.name, body.base64),
+  keepOwn: ({ body, asker, gone }) => keepOwn(body, asker, gone),
   dropOwn: ({ params }) => dropOwn(params.id),
   setAccount: async ({ params, body: { name, password }, gone }) => {
     await setAccount(params.id, name === null || password === null ? null : { name, password }, gone);
@@ -144,7 +163,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
     await chooseModel(body.port, body.modelId);
     return {};
   },
-  openCard: ({ body }) => openCard(body.base64),
+  openCard: ({ body, asker, gone }) => openCard(body.base64, asker, gone),
   card: ({ params, query }) => cardZip(params.id, query.plan),
   copies: async ({ params }) => ({ copies: await listCopies(params.id) }),
   writePreview: ({ params, query }) => previewWrite(params.id, query.plan),
@@ -160,7 +179,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   copyPlan: ({ params, asker }) => planFromCopy(params.id, asker),
   roll: async () => ({ roll: await rollNow(), load: lastLoad() }),
   loadRoll: () => startLoad(),
-  loadFile: async ({ body }) => startLoad(await unpackFile(body.name, body.gzip)),
+  loadFile: async ({ body }) => startLoad(await packedFile(body.name, body.gzip)),
   stopRoll: async () => ({ load: await stopLoad() }),
   people: ({ query }) => listPeople(query.from, query.count),
   findPeople: ({ query }) => searchPeople(query.q, query.most),
@@ -172,7 +191,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   markedPeople: async () => ({ people: await markedPeople() }),
   markPerson: ({ params, body }) => markPerson(params.id, { ...body, note: body.note.trim() }),
   keeping: () => lookAtKeeping(),
-  makeBackup: () => makeBackup('request'),
+  makeBackup: ({ body }) => makeBackup('request', body.passphrase),
   backup: async ({ params: { name } }) => ({
     file: await readBackup(name),
     type: 'application/gzip',

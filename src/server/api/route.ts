@@ -2,6 +2,7 @@ import { type z } from 'zod';
 import { problemOf } from '../database';
 import { changeKeySchema, KEY_HEADER, NOBODY, type Asker } from '../once';
 import { Problem, problemDocument } from '../problem';
+import { shapeFault } from './json-shape';
 import { EVENT_STREAM, type FileAnswer, type Operation, type StreamAnswer } from '../../api';
 
 /** Longest body that is read, bytes. */
@@ -75,6 +76,14 @@ async function readBody(incoming: Incoming): Promise<unknown> {
       'too-large',
       'Too much at once',
       `A body may have ${LONGEST_BODY / 1_000_000} MB. Send it in parts.`,
+    );
+  const fault = shapeFault(bytes);
+  if (fault !== null)
+    throw new Problem(
+      400,
+      'invalid-json',
+      'The body is not what is wanted',
+      `The body ${fault}. Nothing was changed.`,
     );
   try {
     return JSON.parse(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length).toString('utf8'));

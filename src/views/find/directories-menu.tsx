@@ -24,7 +24,7 @@ export function DirectoriesMenu({ search }: { search: Search }) {
   const keep = async (file: File) => {
     setSaid(`${file.name} is being read…`);
     if (file.size > LONGEST_FILE)
-      return setSaid(`${file.name} is longer than what is taken at once. Part it.`);
+      return setSaid(`${file.name} is longer than what is taken at once. Split it.`);
     try {
       const { kept, placeless, refused } = await call(directoryApi.keepOwn, {
         body: { name: cutText(file.name, 60), base64: await base64Of(file) },
@@ -73,7 +73,8 @@ export function DirectoriesMenu({ search }: { search: Search }) {
           {directories.map((directory) => (
             <section key={directory.id} aria-label={directory.name} className="flex flex-col gap-1">
               <TickField
-                checked={sources.includes(directory.id)}
+                disabled={directory.brokenOff}
+                checked={!directory.brokenOff && sources.includes(directory.id)}
                 onChange={(on) =>
                   search.setSources(
                     on ? [...sources, directory.id] : sources.filter((id) => id !== directory.id),
@@ -82,28 +83,34 @@ export function DirectoriesMenu({ search }: { search: Search }) {
               >
                 <b className="font-medium">{directory.name}</b>
               </TickField>
-              <p className="pl-6 text-soft">
-                {directory.holds}. {directory.kept} kept
-                {directory.own && directory.asked && (
-                  <>
-                    , opened <Moment at={directory.asked} />
-                  </>
-                )}
-                {!directory.own && directory.asked && (
-                  <>
-                    , last asked <Moment at={directory.asked} />
-                  </>
-                )}
-                .
-              </p>
+              {directory.brokenOff ? (
+                <p className="pl-6 text-soft">
+                  Veridon ended while this file came in. Nothing of it is kept; open it again.
+                </p>
+              ) : (
+                <p className="pl-6 text-soft">
+                  {directory.holds}. {directory.kept} kept
+                  {directory.own && directory.asked && (
+                    <>
+                      , opened <Moment at={directory.asked} />
+                    </>
+                  )}
+                  {!directory.own && directory.asked && (
+                    <>
+                      , last asked <Moment at={directory.asked} />
+                    </>
+                  )}
+                  .
+                </p>
+              )}
               {directory.own && (
                 <p className="pl-6">
                   <Button
                     size="small"
-                    aria-label={`Take ${directory.name} away`}
+                    aria-label={`Remove ${directory.name}`}
                     onClick={() => void drop(directory.id)}
                   >
-                    Take it away
+                    Remove
                   </Button>
                 </p>
               )}

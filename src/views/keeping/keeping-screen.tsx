@@ -1,11 +1,12 @@
 'use client';
 
+import { useState } from 'react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from '@/api/call';
 import { keepingApi } from '@/api/keeping';
 import { radioApi } from '@/api/radios';
 import type { Job } from '@/core/bench';
-import { Button, Moment, Trouble, useCommands } from '@/ui';
+import { Button, Field, Moment, Trouble, useCommands } from '@/ui';
 
 const sizeOf = (bytes: number): string =>
   bytes >= 1e9
@@ -62,9 +63,13 @@ function Transfers() {
 /** What is kept as a whole: where it lies, how large it is, what is in it, whether it is sound, and its backups. */
 export function KeepingScreen() {
   const client = useQueryClient();
+  const [passphrase, setPassphrase] = useState('');
   const seen = useQuery({ queryKey: ['keeping'], queryFn: () => call(keepingApi.keeping), retry: false });
   const make = useMutation({
-    mutationFn: () => call(keepingApi.makeBackup),
+    mutationFn: () =>
+      call(keepingApi.makeBackup, {
+        body: passphrase.trim() === '' ? {} : { passphrase: passphrase.trim() },
+      }),
     onSettled: () => client.invalidateQueries({ queryKey: ['keeping'] }),
   });
   useCommands('keeping', [
@@ -128,6 +133,21 @@ export function KeepingScreen() {
                   {make.isPending ? 'Is being made…' : 'Back up now'}
                 </Button>
               </div>
+              <div className="flex items-end gap-3 border-b border-line px-3 py-2 text-[12.5px] text-soft">
+                <Field
+                  label="Passphrase, if you want one"
+                  className="w-56"
+                  type="password"
+                  autoComplete="new-password"
+                  maxLength={200}
+                  value={passphrase}
+                  onChange={(event) => setPassphrase(event.target.value)}
+                />
+                <p className="pb-1">
+                  With it you can prove, on any computer, that nobody has changed the backup. Veridon does not
+                  keep it.
+                </p>
+              </div>
               {make.error && <Trouble className="m-2">{make.error.message}</Trouble>}
               {kept.backups.length === 0 && (
                 <p className="px-3 py-3 text-[13px] text-soft">
@@ -160,8 +180,8 @@ export function KeepingScreen() {
             </div>
             <p className="pt-2 text-[12.5px] text-soft">
               To restore one: <code className="mono text-ink">npm run restore -- FILE</code> with
-              VERIDON_DATA_DIR naming an empty directory, and start Veridon there. Passwords of directories
-              are not in a backup; give them again.
+              VERIDON_DATA_DIR naming an empty directory, and VERIDON_PASSPHRASE the passphrase if it has one;
+              then start Veridon there. Passwords of directories are not in a backup; give them again.
             </p>
           </section>
         </div>

@@ -49,7 +49,7 @@ export function useChoose() {
 
   const plans = useQuery({
     queryKey: ['plans', 'for people'],
-    queryFn: () => call(planApi.plans, { query: { removed: false } }),
+    queryFn: () => call(planApi.planNames),
   });
   const digital = useMemo(
     () =>

@@ -19,7 +19,7 @@ export function BesidePanel({ onClose }: { onClose: () => void }) {
   const [find, setFind] = useState('');
   const plans = useQuery({
     queryKey: ['plans', 'beside'],
-    queryFn: () => call(planApi.plans, { query: { removed: false } }),
+    queryFn: () => call(planApi.planNames),
   });
   const others = (plans.data?.plans ?? []).filter((plan) => plan.id !== own.id && plan.trouble === null);
   const chosen = id ?? others[0]?.id ?? null;

@@ -3,12 +3,12 @@
 import { Copy, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { PlanId } from '@/core/plan';
 import type { FindingCount } from '@/core/check';
 import { rulers, type Region } from '@/core/radio';
 import { call, sentenceOf } from '@/api/call';
-import { planApi, type PlanRow } from '@/api/plans';
+import { planApi, PLANS_AT_ONCE, type PlanRow } from '@/api/plans';
 import { Button, Moment, SeverityMark, Trouble, useTimeFormat } from '@/ui';
 import { NewPlan } from './new-plan';
 import { OpenImage } from './open-image';
@@ -64,18 +64,30 @@ function Written({ plan }: { plan: PlanRow }) {
   );
 }
 
-/** All plans, and the way to a new one. `removed` can be brought back. */
+/** How often plans are looked at again while some are being worked out, ms. */
+const AGAIN_MS = 1500;
+
+/** The plans, and the way to a new one. `removed` can be brought back. */
 export function PlansScreen({
   plans,
+  total,
   removed,
 }: {
   plans: PlanRow[];
+  /** How many there are in all. */
+  total: number;
   removed: { id: PlanId; name: string }[];
 }) {
   const router = useRouter();
   const [making, setMaking] = useState(plans.length === 0);
   const [trouble, setTrouble] = useState('');
   const [said, setSaid] = useState('');
+  const pending = plans.some((plan) => plan.pending);
+  useEffect(() => {
+    if (!pending) return;
+    const timer = setInterval(() => router.refresh(), AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [pending, router]);
   const carryOut = async (done: string, work: Promise<unknown>) => {
     try {
       await work;
@@ -132,13 +144,17 @@ export function PlansScreen({
                     <b className="block truncate text-[16px] font-semibold text-ink">{plan.name}</b>
                     <span className="flex items-center gap-3">
                       {plan.model}
-                      <Findings counts={plan.findings} />
+                      {plan.pending ? <span>being checked…</span> : <Findings counts={plan.findings} />}
                     </span>
                     <Written plan={plan} />
                   </span>
                   <MiniStrip receive={plan.receive} region={plan.region} />
                   <span className="text-right text-[13px]">
-                    {plan.channels} of {plan.slots} slots
+                    {plan.slots > 0 && (
+                      <>
+                        {plan.channels} of {plan.slots} slots
+                      </>
+                    )}
                     <span className="block text-soft">
                       <Moment at={plan.updatedAt} />
                     </span>
@@ -178,6 +194,18 @@ export function PlansScreen({
             </li>
           ))}
         </ul>
+        {plans.length < total && (
+          <p className="flex items-center gap-3 pt-3 text-[13px] text-soft">
+            {plans.length} of {total} plans.
+            <Link
+              className="underline hover:text-ink"
+              scroll={false}
+              href={`/?show=${plans.length + PLANS_AT_ONCE}`}
+            >
+              Show more
+            </Link>
+          </p>
+        )}
         <p role="status" className="min-h-9 py-2 text-[13px] text-soft">
           {said}
         </p>

@@ -20,7 +20,7 @@ function useFindable(): (Command & { aside?: string })[] {
   const listed = useListedCommands();
   const plans = useQuery({
     queryKey: ['plans'],
-    queryFn: () => call(planApi.plans),
+    queryFn: () => call(planApi.planNames),
   });
   const radios = useQuery({
     queryKey: ['radios'],

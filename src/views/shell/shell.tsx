@@ -94,14 +94,24 @@ function Everywhere() {
 }
 
 /** The frame around every screen: rail, neatline, and what can be called up everywhere. */
-export function Shell({ children }: { children: ReactNode }) {
+export function Shell({ children, readOnly }: { children: ReactNode; readOnly: string | null }) {
   const [client] = useState(() => new QueryClient());
   return (
     <QueryClientProvider client={client}>
       <CommandsProvider>
         <div className="flex h-dvh print:block print:h-auto">
           <Rail />
-          <div className="min-w-0 flex-1">{children}</div>
+          <div className="flex min-w-0 flex-1 flex-col print:block">
+            {readOnly !== null && (
+              <p
+                role="alert"
+                className="border-b border-line-strong bg-sheet px-8 py-1.5 text-[13px] text-stop print:hidden"
+              >
+                Veridon only reads: {readOnly}
+              </p>
+            )}
+            <div className="min-h-0 flex-1">{children}</div>
+          </div>
         </div>
         <Everywhere />
         <Drop />

@@ -22,7 +22,7 @@ export function BringInPane() {
   const [said, setSaid] = useState('');
   const plans = useQuery({
     queryKey: ['plans to bring in'],
-    queryFn: () => call(planApi.plans, { query: { removed: false } }),
+    queryFn: () => call(planApi.planNames),
   });
   const source = useQuery({
     queryKey: ['plan', from],

@@ -1,0 +1,4 @@
+import { idsOf } from '../core/image';
+
+/** Ids for what is read. */
+export const NEW_IDS = idsOf(() => crypto.getRandomValues(new Uint8Array(12)));

@@ -1,0 +1,35 @@
+import { createHmac, randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
+import { promisify } from 'node:util';
+
+/**
+ * A sum says that a file is whole, and nothing of where it comes from. With a passphrase a backup has a code besides (HMAC, RFC 2104, with SHA-256), which
+ * nobody makes who does not know it; the key is made of passphrase and salt by scrypt (RFC 7914), so that it can be checked on any computer.
+ */
+
+const SALT_BYTES = 16;
+const COST = { N: 32_768, r: 8, p: 1, maxmem: 64 * 2 ** 20 };
+
+const keyOf = promisify(scrypt) as (
+  passphrase: string,
+  salt: Buffer,
+  bytes: number,
+  cost: typeof COST,
+) => Promise<Buffer>;
+
+/** New salt, hexadecimal. */
+export const newSalt = (): string => randomBytes(SALT_BYTES).toString('hex');
+
+/** The code of what it is given bit by bit. */
+export async function codeWith(passphrase: string, salt: string) {
+  const key = await keyOf(passphrase.normalize('NFC'), Buffer.from(salt, 'hex'), 32, COST);
+  const code = createHmac('sha256', key);
+  return {
+    update: (line: string): void => void code.update(line).update('\n'),
+    hex: () => code.digest('hex'),
+    /** True where that is the code, in a time that does not tell how far. */
+    is(said: string): boolean {
+      const [mine, other] = [code.digest(), Buffer.from(said, 'hex')];
+      return mine.length === other.length && timingSafeEqual(mine, other);
+    },
+  };
+}
