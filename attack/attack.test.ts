@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AS_USUAL, makeWorld, type World } from '../e2e/world';
 import { pullCables } from './cable';
+import { neverEnd } from './bodies';
 import { spoilCards } from './cards';
 import { crowd } from './crowd';
 import { hostileBench, lieToSearches } from './directory';
@@ -10,6 +11,7 @@ import { kill } from './kills';
 import { cutPower, record, type Recording } from './power-cuts';
 import { makeUpRequests } from './requests';
 import { measureNoTime, type Report } from './figures';
+import { sendHostileFiles } from './files';
 import { mixUnits } from './units';
 import { follow } from './following';
 
@@ -71,6 +73,15 @@ describe('against the running application', () => {
   });
   test('a directory that lies', async () => {
     held(await lieToSearches(world, between.behave, { searches: 16, seed: SEED, until: until() }));
+  });
+  test('hostile files', async () => {
+    const figures = held(
+      await sendHostileFiles(world, { files: 72, clients: 4, seed: SEED, until: until() }),
+    );
+    expect(figures['files of different kinds']).toBeGreaterThan(50);
+  });
+  test('bodies that never end', async () => {
+    held(await neverEnd(world, { lines: 20 }));
   });
   test('cables', async () => {
     held(await pullCables(world, { faults: 6, seed: SEED, until: until() }));

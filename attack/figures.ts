@@ -13,10 +13,17 @@ export interface Report {
  * How long things may take, ms: a request before that is a fault, a request before it is given up, and a radio and a plan before they have found
  * together again. The short run in npm test measures no time: there they are as long as it takes.
  */
-export const limits = { hangMs: 2000, answerMs: 10_000, togetherMs: 30_000 };
+export const limits = {
+  ...{ hangMs: 2000, answerMs: 10_000, togetherMs: 30_000 },
+  // While hostile files are read: one of them, 95 of 100 edits, the slowest edit, and an honest file of a megabyte.
+  ...{ fileMs: 120_000, editMs: 250, editWorstMs: 1000, importMs: 10_000 },
+  /** How long any operation on its largest input may keep others waiting. */
+  standMs: 100,
+};
 
 export function measureNoTime(): void {
-  Object.assign(limits, { hangMs: Infinity, answerMs: HANG_MS, togetherMs: HANG_MS });
+  Object.assign(limits, { hangMs: Infinity, answerMs: HANG_MS, togetherMs: HANG_MS, fileMs: HANG_MS });
+  Object.assign(limits, { editMs: Infinity, editWorstMs: Infinity, importMs: Infinity, standMs: Infinity });
 }
 
 /** Longest that anybody waits for a PDF behind six others, ms. */
@@ -72,7 +79,8 @@ export async function ask(
     const body: unknown = type.includes('json') && text !== '' ? JSON.parse(text) : text;
     return { status: response.status, ms: took(), body, type };
   } catch (error) {
-    return { status: 0, ms: took(), body: String(error), type: '' };
+    const { cause } = error as { cause?: unknown };
+    return { status: 0, ms: took(), body: `${String(error)} ${cause ? String(cause) : ''}`, type: '' };
   } finally {
     clearTimeout(timer);
   }

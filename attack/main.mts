@@ -3,10 +3,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AS_USUAL, makeWorld } from '../e2e/world';
 import { pullCables } from './cable';
+import { neverEnd } from './bodies';
 import { spoilCards } from './cards';
 import { crowd } from './crowd';
 import { hostileBench, lieToSearches } from './directory';
 import { memoryOf, type Report } from './figures';
+import { sendHostileFiles } from './files';
 import { follow } from './following';
 import { strikeKeys } from './keys';
 import { kill } from './kills';
@@ -25,7 +27,7 @@ const argument = (name: string, otherwise: number) => {
 };
 const minutes = argument('minutes', 30);
 const seed = argument('seed', 1);
-/** One of cuts, requests, crowd, directory, cable, cards, following, units, keys, kills, for somebody who looks into it. */
+/** One of cuts, requests, crowd, directory, files, bodies, cable, cards, following, units, keys, kills, for somebody who looks into it. */
 const at = process.argv.indexOf('--only');
 const only = at < 0 ? undefined : process.argv[at + 1];
 const wanted = (name: string) => only === undefined || only === name;
@@ -68,6 +70,9 @@ try {
     tell(await crowd(world, { clients: 20, greedy: 4, edits: 40, seed, until: share(0.1) }));
   if (wanted('directory'))
     tell(await lieToSearches(world, between.behave, { searches: 400, seed, until: share(0.1) }));
+  if (wanted('files'))
+    tell(await sendHostileFiles(world, { files: 400, clients: 10, seed, until: share(0.15) }));
+  if (wanted('bodies')) tell(await neverEnd(world, { lines: 40 }));
   console.log(`  memory after these, MB: ${Math.round(before)} to ${Math.round(memoryOf(world.pid()))}`);
   if (wanted('cable')) tell(await pullCables(world, { faults: 200, seed, until: share(0.1) }));
   if (wanted('cards')) tell(await spoilCards(world, { rounds: 200, seed, until: share(0.1) }));

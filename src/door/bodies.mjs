@@ -1,17 +1,18 @@
 // @ts-check
+/** What people type is no longer, bytes. */
+const SMALL = 65_536;
+
 /**
  * Takes in the bodies of changes before these wait for their turn: a body that never ends keeps a connection, and nothing else. All that are held
- * together have a limit, since each may lie here while others are worked on.
+ * together have a limit, since each may lie here while others are worked on; small ones a limit of their own, so that large ones take nobody's room to type.
  *
  * @typedef {{ free: () => void, bytes: Promise<Buffer | 'too slow' | 'gone'> }} Body `free` gives its room back, once
  *
- * @param {{ most: number, idleMs: number }} limits bytes that all bodies together may have, and how long one may pause
+ * @param {{ most: number, mostSmall: number, idleMs: number }} limits bytes that all bodies together may have, and all small ones, and how long one may pause
  */
-export function makeBodies({ most, idleMs }) {
-  let held = 0;
+export function makeBodies({ most, mostSmall, idleMs }) {
+  const held = { large: 0, small: 0 };
   return {
-    /** Bytes that are held or announced. */
-    held: () => held,
     /**
      * Begins to take in a body of the length that was announced; undefined where there is no room for it.
      *
@@ -20,11 +21,12 @@ export function makeBodies({ most, idleMs }) {
      * @returns {Body | undefined}
      */
     take(request, length) {
-      if (held + length > most) return undefined;
-      held += length;
+      const kind = length > SMALL ? 'large' : 'small';
+      if (held[kind] + length > (kind === 'large' ? most : mostSmall)) return undefined;
+      held[kind] += length;
       let freed = false;
       const free = () => {
-        if (!freed) held -= length;
+        if (!freed) held[kind] -= length;
         freed = true;
       };
       return { free, bytes: bytesOf(request, idleMs) };

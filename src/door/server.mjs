@@ -27,6 +27,7 @@ process.env.NODE_ENV ??= 'production';
 /** Bodies are taken in before their changes wait: all together so many bytes, and none that pauses for longer, ms. */
 const bodies = makeBodies({
   most: 200_000_000,
+  mostSmall: 20_000_000,
   idleMs: Number(process.env.VERIDON_BODY_IDLE_MS ?? 10_000),
 });
 /** Changes that are worked on at once; the others wait here, where they cost nothing but their bodies. */

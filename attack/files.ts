@@ -1,0 +1,133 @@
+import { gzipSync } from 'node:zlib';
+import type { Plan } from '../src/core/plan';
+import { seeded } from '../src/sim/random';
+import { PLAN, type World } from '../e2e/world';
+import { ask, limits, post, quantile, Watch, type Report } from './figures';
+import { byHand, madeUp, type HostileFile } from './hostile';
+
+/** Hostile files on every way in, from clients that send one after the other, while a person types and another opens an honest file. */
+
+/** An honest table of about a megabyte. */
+const honest = () =>
+  Buffer.from(
+    `Name,Receive,Offset,Tone,Lat,Lon,Note\n${Array.from(
+      { length: 16_000 },
+      (_, n) =>
+        `Repeater ${n},${(145 + (n % 100) / 80).toFixed(4)},-0.6,88.5,52.${n % 900},-29.8,on the hill ${n}`,
+    ).join('\n')}`,
+  );
+
+/** The ways in: each takes a file, or what is made of it. */
+const WAYS: ((file: HostileFile, key: Record<string, string>) => [string, RequestInit])[] = [
+  ({ bytes }, key) => ['/api/import', post({ base64: base64(bytes), plan: PLAN, slots: 'next free' }, key)],
+  ({ bytes }, key) => [
+    '/api/import',
+    post({ base64: base64(bytes), modelId: 'tern-p2', slots: 'next free' }, key),
+  ],
+  ({ bytes }, key) => ['/api/directories/own', post({ name: 'hostile', base64: base64(bytes) }, key)],
+  ({ bytes }, key) => [
+    '/api/people/file',
+    post({ name: 'hostile', gzip: gzipSync(bytes).toString('base64') }, key),
+  ],
+  ({ bytes }, key) => [
+    '/api/images',
+    post({ files: [{ name: 'x.bin', base64: base64(bytes.subarray(0, 280_000)) }], rescue: true }, key),
+  ],
+  ({ bytes }, key) => ['/api/cards', post({ base64: base64(bytes.subarray(0, 280_000)) }, key)],
+];
+const base64 = (bytes: Uint8Array) => Buffer.from(bytes).toString('base64');
+
+/** What a refusal may not have: what only programmers read, or the file quoted back at length. */
+const INTERNAL = /undefined|Cannot read|is not a function|at \w+ \(|\.js:\d|[^ ]{400}/;
+
+export async function sendHostileFiles(
+  world: World,
+  { files, clients, seed, until }: { files: number; clients: number; seed: number; until: number },
+): Promise<Report> {
+  const random = seeded(seed);
+  const watch = new Watch();
+  const edits: number[] = [];
+  const imports: number[] = [];
+  let ended = false;
+  await ask(`${world.url}/api/plans/${PLAN}/recover`, post(undefined));
+  const hand = byHand();
+  // Those made by hand first, each on one way after the other; then made-up ones.
+  const queue = Array.from({ length: files }, (_, n) => ({
+    file: n < hand.length * WAYS.length ? hand[n % hand.length]! : madeUp(random),
+    way: WAYS[(n + seed + Math.floor(n / hand.length)) % WAYS.length]!,
+  }));
+  const names = new Set<string>();
+  const client = async (who: number) => {
+    for (let next = queue.shift(); next && Date.now() < until; next = queue.shift()) {
+      const { file, way } = next;
+      const [path, request] = way(file, { 'Idempotency-Key': `hostile${who}.${queue.length}` });
+      const answer = await ask(world.url + path, request, limits.fileMs);
+      names.add(file.name);
+      watch.take(`${path} with ${file.name}`, answer, limits.fileMs);
+      const said = JSON.stringify(answer.body);
+      if (answer.status >= 400 && INTERNAL.test(said))
+        watch.note(`${path} with ${file.name}: ${said.slice(0, 300)}`);
+    }
+  };
+  const typing = async () => {
+    const path = `${world.url}/api/plans/${PLAN}`;
+    for (let n = 0; !ended; n++) {
+      const seen = await ask(path);
+      const { revision, plan } = seen.body as { revision: number; plan?: Plan };
+      if (!plan) {
+        watch.note(`The plan was answered with ${seen.status}: ${JSON.stringify(seen.body).slice(0, 200)}`);
+        continue;
+      }
+      const [channel] = plan.channels;
+      const edit = channel
+        ? { name: 'change', changes: [{ id: channel.id, set: { note: `typed ${n}` } }] }
+        : { name: 'describe', set: { name: `Typed ${n}` } };
+      const answer = await ask(
+        `${path}/edits`,
+        post({ base: revision, edit }, { 'Idempotency-Key': `typing.${n}` }),
+      );
+      if (answer.status === 200) edits.push(answer.ms);
+      // Somebody's import was faster.
+      else if (answer.status !== 409) watch.note(`An edit was answered with ${answer.status}`);
+      await new Promise((goOn) => setTimeout(goOn, 50));
+    }
+  };
+  const opening = async () => {
+    const file = honest().toString('base64');
+    for (let n = 0; !ended || n === 0; n++) {
+      const request = post(
+        { base64: file, modelId: 'osprey-d7', slots: 'next free', name: `Honest ${n}` },
+        { 'Idempotency-Key': `honest.${n}` },
+      );
+      const answer = await ask(`${world.url}/api/import`, request, limits.fileMs);
+      imports.push(answer.ms);
+      const { placed, plan } = answer.body as { placed?: number; plan?: string };
+      if (answer.status !== 201 || !placed)
+        watch.note(
+          `An honest file was answered with ${answer.status}: ${JSON.stringify(answer.body).slice(0, 200)}`,
+        );
+      if (plan) await ask(`${world.url}/api/plans/${plan}`, { method: 'DELETE' });
+      await new Promise((goOn) => setTimeout(goOn, 200));
+    }
+  };
+  const beside = [typing(), opening()];
+  await Promise.all(Array.from({ length: clients }, (_, who) => client(who)));
+  ended = true;
+  await Promise.all(beside);
+  const [usual, worst] = [quantile(edits, 0.95), quantile(edits, 1)];
+  if (usual > limits.editMs) watch.note(`95 of 100 edits took up to ${Math.round(usual)} ms`);
+  if (worst > limits.editWorstMs) watch.note(`One edit took ${Math.round(worst)} ms`);
+  const slowest = quantile(imports, 1);
+  if (slowest > limits.importMs) watch.note(`An honest file of a megabyte took ${Math.round(slowest)} ms`);
+  return {
+    attack: 'hostile files',
+    figures: {
+      ...watch.figures(),
+      'files of different kinds': names.size,
+      'edits beside them': edits.length,
+      'edits, 95th and longest, ms': `${Math.round(usual)}, ${Math.round(worst)}`,
+      'honest files, and the longest, ms': `${imports.length}, ${Math.round(slowest)}`,
+    },
+    broken: watch.broken,
+  };
+}
