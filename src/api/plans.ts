@@ -205,7 +205,8 @@ export const planApi = {
         rescue: z.boolean().default(false),
       }),
       status: 201,
-      response: keptPlanSchema,
+      /** Without a checksum in the files, or the list of a card, nothing proves that they are as the radio wrote them. */
+      response: keptPlanSchema.extend({ proven: z.boolean() }),
       problems: [413, 422, 507],
     },
   ),

@@ -1,4 +1,6 @@
-import { decodeImage, planOfContent, recognise } from '../core/image';
+import { decodeImage, planOfContent, recognise, type HandedIn } from '../core/image';
+import { MANIFEST, readCard, type CardRead } from '../core/link';
+import { formatOf } from '../core/models/formats';
 import { ok, type Result } from '../core/result';
 import { NEW_IDS } from './new-ids';
 
@@ -8,6 +10,8 @@ export type ImageRead =
       modelId: string;
       image: Uint8Array;
       whole: boolean;
+      /** False where nothing in the files tells whether they are as the radio wrote them. */
+      proven: boolean;
       /** What a plan holds of it. */
       lists: ReturnType<typeof planOfContent>;
     }
@@ -15,17 +19,27 @@ export type ImageRead =
 
 const unknown = (title: string, reason: string): Result<ImageRead> => ok({ kind: 'unknown', title, reason });
 
+/** What the card's own list says of its files, where that was handed in too; undefined where not. */
+function onCard(files: readonly HandedIn[]): CardRead | undefined {
+  const named = new Map(
+    files.map(({ name, bytes }) => [name.replace(/^.*[\\/]/, '').toUpperCase(), bytes] as const),
+  );
+  return named.has(MANIFEST) ? readCard(named) : undefined;
+}
+
 /** Reads an image, or the files of a card, as what a plan holds; what is damaged with `rescue` alone, as far as it goes. */
 export async function readImage({
   files,
   rescue,
 }: {
-  files: readonly { name: string; bytes: Uint8Array }[];
+  files: readonly HandedIn[];
   rescue: boolean;
 }): Promise<Result<ImageRead>> {
   const known = recognise(files);
   if (!known.ok) return unknown('Not an image that Veridon knows', known.reason);
-  const { model, image, faults } = known.value;
+  const { model, image } = known.value;
+  const card = onCard(files);
+  const faults = card?.kind === 'half' ? [...known.value.faults, card.reason] : known.value.faults;
   const read = decodeImage(image, model, { damaged: faults.length > 0 });
   if (!read.ok) return unknown('This image cannot be read', read.reason);
   const { channels } = read.value;
@@ -42,6 +56,7 @@ export async function readImage({
     modelId: model.id,
     image,
     whole: faults.length === 0,
+    proven: formatOf(model).checksums.length > 0 || card?.kind === 'whole',
     lists: planOfContent(read.value, model, NEW_IDS),
   });
 }

@@ -1,4 +1,4 @@
-import { randomBytes } from 'node:crypto';
+import { createHash, createHmac, randomBytes, scryptSync } from 'node:crypto';
 import { execFile } from 'node:child_process';
 import {
   copyFileSync,
@@ -151,6 +151,118 @@ test('what is wrong behind the place where a file was given up harms nobody', as
     process.off('uncaughtException', hear);
   }
   expect(uncaught).toEqual([]);
+});
+
+/** A backup with other lines, which adds up all the same: whoever changes it makes its sum right. */
+function withLines(change: (lines: string[]) => string[], code?: string): string {
+  const lines = change(gunzipSync(readFileSync(file)).toString().trimEnd().split('\n').slice(0, -1));
+  const end: Record<string, number> = {};
+  let table = '';
+  for (const line of lines.slice(1)) {
+    const json = JSON.parse(line) as { table?: string };
+    if (json.table !== undefined) end[(table = json.table)] = 0;
+    else end[table]!++;
+  }
+  const text = lines.map((line) => `${line}\n`).join('');
+  const sha256 = createHash('sha256').update(text).digest('hex');
+  const made = join(folder, `made-${randomBytes(4).toString('hex')}.gz`);
+  writeFileSync(made, gzipSync(`${text}${JSON.stringify({ end, sha256, code })}\n`));
+  return made;
+}
+const inPlans = (change: (row: Record<string, unknown>) => void) => (lines: string[]) => {
+  const at = lines.findIndex((line) => line.includes('"table":"plans"')) + 1;
+  const { row } = JSON.parse(lines[at]!) as { row: Record<string, unknown> };
+  change(row);
+  return lines.with(at, JSON.stringify({ row }));
+};
+
+test('what adds up and is not Veridon’s is refused all the same', async () => {
+  for (const [made, words] of [
+    [withLines((lines) => lines), null],
+    [withLines((lines) => [...lines, '{"table":"pg_authid","columns":["rolname"]}']), 'a table “pg_authid”'],
+    [withLines((lines) => [...lines, '{"table":"accounts","columns":["source"]}']), 'a table “accounts”'],
+    [withLines((lines) => [...lines, '{"table":"marks","columns":["name"]}']), 'a table “marks” twice'],
+    [
+      withLines((lines) => lines.map((line) => line.replace('"columns":["id"', '"columns":["id","oid"'))),
+      'a column “oid”',
+    ],
+    [withLines(inPlans((row) => (row.revision = -5))), '(revision: '],
+    [withLines(inPlans((row) => (row.revision = 'three'))), '(revision: '],
+    [withLines(inPlans((row) => (row.updated_at = 'yesterday'))), '(updated_at: is no moment'],
+    [withLines(inPlans((row) => (row.name = 'a\0b'))), '(name: has a character that is none'],
+    [withLines(inPlans((row) => (row.owner = 'x'))), 'is not what Veridon keeps there'],
+  ] as const) {
+    const checked = await checkBackup(made);
+    expect(checked.ok ? null : checked.reason).toEqual(
+      words === null ? null : expect.stringContaining(words),
+    );
+  }
+  const long = join(folder, 'long.gz');
+  writeFileSync(long, gzipSync(Buffer.alloc(120_000_000, 'x')));
+  expect(await checkBackup(long)).toEqual({
+    ok: false,
+    reason: 'The file has a line that no backup of Veridon has. Nothing was restored.',
+  });
+});
+
+test('with its passphrase it can be told that nobody has changed it; without it is unverified', async () => {
+  const kept = await makeBackup('request', 'of the old harbour');
+  const sealed = (await backupFile(kept.name))!;
+  expect(await checkBackup(sealed, 'of the old harbour')).toMatchObject({
+    ok: true,
+    value: { verified: true },
+  });
+  expect(await checkBackup(sealed)).toMatchObject({ ok: true, value: { verified: false } });
+  const reason = async (of: string, passphrase: string) => {
+    const checked = await checkBackup(of, passphrase);
+    return checked.ok ? 'verified' : checked.reason;
+  };
+  expect(await reason(sealed, 'of the new harbour')).toMatch(/passphrase is not the one/);
+  expect(await reason(file, 'of the old harbour')).toMatch(/made without a passphrase/);
+  // The code is that of RFC 2104 over the lines, with a key by scrypt, worked out here by Node alone.
+  const lines = gunzipSync(readFileSync(sealed)).toString().trimEnd().split('\n');
+  const { salt } = JSON.parse(lines[0]!) as { salt: string };
+  const { code } = JSON.parse(lines.at(-1)!) as { code: string };
+  const key = scryptSync('of the old harbour', Buffer.from(salt, 'hex'), 32, {
+    N: 32_768,
+    r: 8,
+    p: 1,
+    maxmem: 2 ** 26,
+  });
+  const body = lines
+    .slice(0, -1)
+    .map((line) => `${line}\n`)
+    .join('');
+  expect(code).toBe(createHmac('sha256', key).update(body).digest('hex'));
+  // Changed by somebody who makes its sum right, and keeps the code.
+  const before = file;
+  file = sealed;
+  const changed = withLines(
+    inPlans((row) => (row.name = 'Another name')),
+    code,
+  );
+  file = before;
+  expect(await checkBackup(changed)).toMatchObject({ ok: true, value: { verified: false } });
+  expect(await reason(changed, 'of the old harbour')).toMatch(/passphrase is not the one/);
+});
+
+test('many at once are made one after the other, each under a name of its own', async () => {
+  const made = await Promise.all(Array.from({ length: 4 }, () => makeBackup('request')));
+  expect(new Set(made.map(({ name }) => name)).size).toBe(4);
+  for (const { name } of made)
+    expect(await checkBackup((await backupFile(name))!)).toMatchObject({ ok: true });
+});
+
+test('a plan that cannot be read is restored, and named', async () => {
+  const spoilt = withLines(inPlans((row) => Object.assign(row, { head: null, document: { x: 1 } })));
+  const { stdout, stderr } = await promisify(execFile)(
+    process.execPath,
+    ['--import', 'tsx', 'scripts/keeping.ts', 'restore', spoilt],
+    { env: { ...process.env, NODE_OPTIONS: '', VERIDON_DATA_DIR: join(folder, 'spoilt') } },
+  );
+  expect(stdout).toContain('2 plans');
+  expect(stdout).toContain('It is unverified');
+  expect(stderr).toMatch(/“(Kept|Put away)” cannot be read/);
 });
 
 test('restored by its command into an empty directory, every row is there again', async () => {

@@ -1,4 +1,5 @@
-import { decodeImage, filesOf, ownedMask } from '../core/image';
+import { bytesOf, decodeImage, filesOf, ownedMask } from '../core/image';
+import { cardFiles, type Ident } from '../core/link';
 import { gannetM8 } from '../core/models/gannet-m8';
 import { ploverF5 } from '../core/models/plover-f5';
 import { newMemory, UNITS } from '../sim/bench/units';
@@ -67,6 +68,33 @@ test('a card is opened of its files and saved as them', async () => {
   expect(channels.name).toBe('CHAN.TXT');
   expect(Buffer.from(channels.file as Uint8Array).toString('base64')).toBe(files[3]!.base64);
   await expect(imageFile(plan.id, '../etc/passwd')).rejects.toMatchObject({ status: 404 });
+});
+
+test('files without a checksum are proven by the list of their card, or by nothing', async () => {
+  const ident: Ident = {
+    ...{ model: 'PLOVERF5', serial: 'OR520144', firmware: '1.12', region: 3, imageBytes: bytesOf(ploverF5) },
+    ...{ halfWritten: false, battery: null, module: 0 },
+  };
+  const written = cardFiles(memoryOf('plover-1'), ident, ploverF5, 'RADIO');
+  // CARD.TXT is written first and last; the last is what is on the card.
+  const onCard = [...new Map(written.map((one) => [one.name, one])).values()];
+  const withList = onCard.map(({ name, bytes }) => file(name, bytes));
+  const without = withList.filter(({ name }) => name !== 'CARD.TXT');
+  expect(withList).toHaveLength(without.length + 1);
+  expect((await openImage({ files: withList, rescue: false })).proven).toBe(true);
+  expect((await openImage({ files: without, rescue: false })).proven).toBe(false);
+  expect((await openImage({ files: [file('x.bin', memoryOf('gannet-1'))], rescue: false })).proven).toBe(
+    true,
+  );
+  // One bit of a name: a letter is another letter, and every line still reads.
+  const spoilt = onCard.map(({ name, bytes }) => {
+    const copy = bytes.slice();
+    if (name === 'CHAN.TXT') copy[copy.indexOf(0x4b)]! ^= 1;
+    return file(name, copy);
+  });
+  await expect(openImage({ files: spoilt, rescue: false })).rejects.toMatchObject({ kind: 'image-damaged' });
+  const unlisted = spoilt.filter(({ name }) => name !== 'CARD.TXT');
+  expect((await openImage({ files: unlisted, rescue: false })).proven).toBe(false);
 });
 
 test('what is wrong is said; what can be read is opened when it is asked for, and never saved upon', async () => {

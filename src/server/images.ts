@@ -29,7 +29,7 @@ export async function openImage(
   { files, rescue }: { files: readonly File[]; rescue: boolean },
   asker = NOBODY,
   gone?: AbortSignal,
-): Promise<KeptPlan> {
+): Promise<KeptPlan & { proven: boolean }> {
   const handed = files.map(({ name, base64 }) => ({
     name,
     bytes: new Uint8Array(Buffer.from(base64, 'base64')),
@@ -40,11 +40,11 @@ export async function openImage(
     const { kind, title, reason } = read.value;
     throw new Problem(422, kind === 'damaged' ? 'image-damaged' : 'image-unknown', title, reason);
   }
-  const { modelId, image, whole, lists } = read.value;
+  const { modelId, image, whole, proven, lists } = read.value;
   const [first] = files;
   const stem = files.length === 1 ? first!.name.replace(/\.[^.]*$/, '').trim() : '';
   const name = cutText(stem || `From a ${wantModel(modelId).name}`, PLAN_NAME_LIMIT);
-  return createPlan(
+  const kept = await createPlan(
     { name, modelId, owner: NEW_OWNER },
     lists,
     asker,
@@ -55,6 +55,7 @@ export async function openImage(
         }
       : undefined,
   );
+  return { ...kept, proven };
 }
 
 /** The image that a plan was opened of; undefined where it was opened of none, or is for another model now. */

@@ -1,6 +1,11 @@
+import { eq } from 'drizzle-orm';
+import { until } from '../core/until.test.kit';
+import { openDatabase, ownDirectories, stations } from '../db';
 import { dataFolder } from './data-folder.test.kit';
+import { instanceId } from './instance';
 import { NOBODY } from './once';
-import { dropOwn, keepOwn, listOwn } from './own-directories';
+import { closeBrokenOff, dropOwn, keepOwn, listOwn } from './own-directories';
+import { placesKept } from './station-places';
 import { listDirectories, searchStations } from './stations';
 
 dataFolder('own-directories');
@@ -39,6 +44,53 @@ test('a file is a directory: found by place as any other, without those that hav
   expect((await around([kept.id])).candidates).toEqual([]);
   await expect(dropOwn(kept.id)).rejects.toMatchObject({ status: 404 });
   await expect(dropOwn('relay-register')).rejects.toMatchObject({ status: 404 });
+});
+
+test('one that is not whole is not there: not listed, not searched, and said once its process has ended', async () => {
+  const { database } = await openDatabase();
+  const loading = { id: 'own-half', name: 'half.csv', state: 'loading' as const };
+  // This process loads it still.
+  await database.insert(ownDirectories).values({ ...loading, instance: instanceId });
+  const entry = { ref: 'row 1', site: 'Half' } as never;
+  const at = { lat: 52, lon: -30, askedAt: new Date() };
+  await database.insert(stations).values({ source: 'own-half', ref: 'row 1', entry, ...at });
+  await placesKept([{ source: 'own-half', ref: 'row 1', lat: 52, lon: -30 }]);
+  await closeBrokenOff();
+  expect(await listOwn()).toEqual([]);
+  expect((await listDirectories()).map(({ id }) => id)).not.toContain('own-half');
+  expect((await around(['own-half'])).candidates).toEqual([]);
+  await expect(dropOwn('own-half')).rejects.toMatchObject({ status: 404 });
+  // The process that loaded it has ended.
+  await database
+    .update(ownDirectories)
+    .set({ instance: 'in_another' })
+    .where(eq(ownDirectories.id, 'own-half'));
+  await closeBrokenOff();
+  expect((await listDirectories()).at(-1)).toMatchObject({ id: 'own-half', brokenOff: true, kept: 0 });
+  expect(await listOwn()).toEqual([]);
+  expect(await database.select().from(stations).where(eq(stations.source, 'own-half'))).toEqual([]);
+  // The same file, opened again, takes its place.
+  const whole = await keepOwn({
+    name: 'half.csv',
+    base64: base64('Name,Receive,Lat,Lon\nHill,145.6,52,-30'),
+  });
+  expect((await listDirectories()).filter(({ own }) => own)).toMatchObject([
+    { id: whole.id, name: 'half.csv', brokenOff: false, kept: 1 },
+  ]);
+  await dropOwn(whole.id);
+});
+
+test('what is refused, or whose sender goes, leaves nothing', async () => {
+  const { database } = await openDatabase();
+  const rows = Array.from({ length: 3000 }, (_, n) => `R${n},145.6,52,-30`).join('\n');
+  const file = { name: 'large.csv', base64: base64(`Name,Receive,Lat,Lon\n${rows}`) };
+  const leave = new AbortController();
+  const kept = keepOwn(file, NOBODY, leave.signal);
+  await until('the first stations', async () => (await database.select().from(stations)).length > 0);
+  leave.abort();
+  await expect(kept).rejects.toMatchObject({ status: 499 });
+  expect(await database.select().from(stations)).toEqual([]);
+  expect(await database.select().from(ownDirectories)).toEqual([]);
 });
 
 test('a file without a place, or without a station, is refused with what it wants', async () => {

@@ -8,7 +8,15 @@ import { startSim } from '../sim/server';
 import { reading, writing } from './database';
 import { dataFolder } from './data-folder.test.kit';
 import { listPeople, markedPeople, markPerson, rollNow, searchPeople } from './people';
-import { forgetRolls, lastLoad, loadEnded, startLoad, stopLoad, packedFile } from './people-load';
+import {
+  forgetRolls,
+  lastLoad,
+  loadEnded,
+  packedFile,
+  sayBrokenOff,
+  startLoad,
+  stopLoad,
+} from './people-load';
 import { forgetPeopleText } from './people-text';
 
 /** A roll of people from the stand-in over HTTP into the database: all or nothing, told and counted, whatever the roll is like. */
@@ -192,6 +200,14 @@ test('what a killed Veridon left of a load is forgotten at the next start, and n
     .insert(people)
     .values([1, 2, 3].map((id) => ({ roll: 900, id, call: 'Q7X', first: '', last: '', town: '', area: '' })));
   const before = (await rollNow())!.people;
+  // As a process does that has just started, and has loaded nothing itself.
+  delete (globalThis as { veridonPeopleLoad?: unknown }).veridonPeopleLoad;
+  expect(lastLoad()).toBeNull();
+  await sayBrokenOff();
+  expect(lastLoad()).toMatchObject({
+    state: 'failed',
+    message: expect.stringMatching(/Veridon ended while Ident Roll was being loaded/) as string,
+  });
   await forgetRolls();
   expect(await inTables()).toEqual({ rolls: ['in use'], people: before });
   expect(await database.select().from(rolls).where(eq(rolls.id, 900))).toEqual([]);

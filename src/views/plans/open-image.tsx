@@ -19,6 +19,8 @@ function useOpenImage() {
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<{ text: string; files: File[] | null } | null>(null);
 
+  const [unproven, setUnproven] = useState<{ id: string; name: string } | null>(null);
+
   const open = async (files: File[], rescue = false) => {
     if (files.length === 0) return;
     const [file] = files;
@@ -35,7 +37,8 @@ function useOpenImage() {
         ),
       };
       const made = await call(planApi.openImage, { body });
-      router.push(`/plans/${made.plan.id}`);
+      if (made.proven) router.push(`/plans/${made.plan.id}`);
+      else setUnproven(made.plan);
     } catch (error) {
       const damaged = error instanceof Refusal && error.kind === 'image-damaged';
       setTrouble({ text: sentenceOf(error), files: damaged ? files : null });
@@ -68,20 +71,44 @@ function useOpenImage() {
     setBusy(false);
   };
 
-  const said = trouble && (
-    <div className="fixed bottom-4 right-4 z-40 flex max-w-lg flex-col gap-2 rounded-md border border-line-strong bg-sheet p-3 shadow-lg">
-      <Trouble>{trouble.text}</Trouble>
-      <p className="flex gap-2">
-        {trouble.files && (
-          <Button kind="strong" size="small" onClick={() => void open(trouble.files!, true)}>
-            Open what can be read
-          </Button>
-        )}
-        <Button size="small" onClick={() => setTrouble(null)}>
-          All right
+  const said = unproven ? (
+    <div
+      role="status"
+      className="fixed bottom-4 right-4 z-40 flex max-w-lg flex-col gap-2 rounded-md border border-line-strong bg-sheet p-3 shadow-lg"
+    >
+      <p>
+        “{unproven.name}” is a plan now. These files have no checksum: nothing proves that they are as the
+        radio wrote them. Compare the channels with the radio, or open the card with its CARD.TXT.
+      </p>
+      <p>
+        <Button
+          kind="strong"
+          size="small"
+          onClick={() => {
+            setUnproven(null);
+            router.push(`/plans/${unproven.id}`);
+          }}
+        >
+          Open the plan
         </Button>
       </p>
     </div>
+  ) : (
+    trouble && (
+      <div className="fixed bottom-4 right-4 z-40 flex max-w-lg flex-col gap-2 rounded-md border border-line-strong bg-sheet p-3 shadow-lg">
+        <Trouble>{trouble.text}</Trouble>
+        <p className="flex gap-2">
+          {trouble.files && (
+            <Button kind="strong" size="small" onClick={() => void open(trouble.files!, true)}>
+              Open what can be read
+            </Button>
+          )}
+          <Button size="small" onClick={() => setTrouble(null)}>
+            All right
+          </Button>
+        </p>
+      </div>
+    )
   );
   return { open, busy, said };
 }
