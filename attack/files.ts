@@ -53,7 +53,7 @@ export async function sendHostileFiles(
   const hand = byHand();
   // Those made by hand first, each on one way after the other; then made-up ones.
   const queue = Array.from({ length: files }, (_, n) => ({
-    file: n < hand.length * WAYS.length ? hand[n % hand.length]! : madeUp(random),
+    file: n < hand.length * WAYS.length ? hand[(n + seed) % hand.length]! : madeUp(random),
     way: WAYS[(n + seed + Math.floor(n / hand.length)) % WAYS.length]!,
   }));
   const names = new Set<string>();

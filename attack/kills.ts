@@ -4,6 +4,29 @@ import type { Plan } from '../src/core/plan';
 import { logFaults } from './crowd';
 import { ask, post, quantile, Watch, type Report } from './figures';
 
+/** Stations of the directory that comes in while the process is killed. */
+const STATIONS = 4000;
+const directory = Buffer.from(
+  `Name,Receive,Lat,Lon\n${Array.from({ length: STATIONS }, (_, n) => `R${n},145.6,52,-30`).join('\n')}`,
+).toString('base64');
+
+/** Of each directory of one's own: it is here whole, or said to have broken off with nothing of it kept. Removes them. */
+async function directoryFaults(world: World): Promise<string[]> {
+  const { directories } = (await ask(`${world.url}/api/directories`)).body as {
+    directories: { id: string; own: boolean; brokenOff: boolean; kept: number }[];
+  };
+  const faults: string[] = [];
+  for (const { id, own, brokenOff, kept } of directories) {
+    if (!own) continue;
+    if (kept !== (brokenOff ? 0 : STATIONS))
+      faults.push(
+        `A directory that ${brokenOff ? 'broke off' : 'is listed'} has ${kept} of ${STATIONS} stations`,
+      );
+    await ask(`${world.url}/api/directories/own/${id}`, { method: 'DELETE' });
+  }
+  return faults;
+}
+
 /** The process is killed while clients change a plan, and started again: what was answered is there. */
 export async function kill(
   world: World,
@@ -52,7 +75,11 @@ export async function kill(
         } else return watch.note(`An edit was answered with ${answer.status}`);
       }
     };
-    const clients = [1, 2, 3].map(client);
+    const bringIn = async (key: string) => {
+      const body = { name: `directory ${key}`, base64: directory };
+      await ask(`${world.url}/api/directories/own`, post(body, { 'Idempotency-Key': key }));
+    };
+    const clients = [...[1, 2, 3].map(client), bringIn(`kill9.${n++}`)];
     await new Promise((resolve) => setTimeout(resolve, 30 + random() * 400));
     await world.kill('SIGKILL');
     dead = true;
@@ -60,6 +87,7 @@ export async function kill(
     const began = performance.now();
     await world.start();
     restarts.push(performance.now() - began);
+    for (const fault of await directoryFaults(world)) watch.note(fault);
     for (const { key, edit, base } of open) {
       const request = post({ base, edit }, { 'Idempotency-Key': key });
       const path = `${world.url}/api/plans/${PLAN}/edits`;

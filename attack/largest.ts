@@ -214,6 +214,7 @@ export async function tryTheLargest(world: World): Promise<Report> {
     return read.ok ? [read.value] : [];
   });
   const plans = { full: fullOsprey('pl_fullosprey'), bad: largePlan(entries, { bad: true }) };
+  await world.atBench('/bench/radios/tern-1', { plugged: true, on: true });
   const radio = await world.radioId('LK204417');
   const started = await ask(`${world.url}/api/jobs`, post({ kind: 'read', radioId: radio }));
   const job = (started.body as { id: string }).id;

@@ -11,6 +11,7 @@ import { memoryOf, type Report } from './figures';
 import { sendHostileFiles } from './files';
 import { follow } from './following';
 import { strikeKeys } from './keys';
+import { tryTheLargest } from './largest';
 import { kill } from './kills';
 import { cutPower, record } from './power-cuts';
 import { makeUpRequests } from './requests';
@@ -27,7 +28,7 @@ const argument = (name: string, otherwise: number) => {
 };
 const minutes = argument('minutes', 30);
 const seed = argument('seed', 1);
-/** One of cuts, requests, crowd, directory, files, bodies, cable, cards, following, units, keys, kills, for somebody who looks into it. */
+/** One of cuts, requests, crowd, directory, files, bodies, largest, cable, cards, following, units, keys, kills, for somebody who looks into it. */
 const at = process.argv.indexOf('--only');
 const only = at < 0 ? undefined : process.argv[at + 1];
 const wanted = (name: string) => only === undefined || only === name;
@@ -73,6 +74,7 @@ try {
   if (wanted('files'))
     tell(await sendHostileFiles(world, { files: 400, clients: 10, seed, until: share(0.15) }));
   if (wanted('bodies')) tell(await neverEnd(world, { lines: 40 }));
+  if (wanted('largest')) tell(await tryTheLargest(world));
   console.log(`  memory after these, MB: ${Math.round(before)} to ${Math.round(memoryOf(world.pid()))}`);
   if (wanted('cable')) tell(await pullCables(world, { faults: 200, seed, until: share(0.1) }));
   if (wanted('cards')) tell(await spoilCards(world, { rounds: 200, seed, until: share(0.1) }));

@@ -1,6 +1,7 @@
 import type { HTTPRequest, KeyInput, Page } from 'puppeteer-core';
 import { channelDefaults } from '../src/core/plan';
 import type { Channel } from './plan-page';
+import { seeded } from '../src/sim/random';
 import { strike, textOf } from './page';
 import { until, type World } from './world';
 
@@ -50,6 +51,37 @@ const FIELDS: Record<string, string[]> = {
   scan: ['scan'],
 };
 
+interface StruckKey {
+  key: string;
+  modified: boolean;
+  inGrid: boolean;
+  typing: boolean;
+  channel: string | null;
+  column: string | null;
+}
+
+/** In the page: remembers each key with where the focus was when it came, before anything of the page hears of it. */
+function rememberKeys(): void {
+  const struckKeys: StruckKey[] = [];
+  Object.assign(window, { struckKeys });
+  window.addEventListener(
+    'keydown',
+    (event) => {
+      const grid = document.querySelector('[role=grid]');
+      const place = document.getElementById(grid?.getAttribute('aria-activedescendant') ?? '');
+      struckKeys.push({
+        key: event.key,
+        modified: event.ctrlKey || event.altKey || event.metaKey,
+        inGrid: document.activeElement === grid,
+        typing: grid?.querySelector('[role=combobox]') != null,
+        channel: place?.closest('[role=row]')?.getAttribute('data-channel') ?? null,
+        column: place?.getAttribute('data-column') ?? null,
+      });
+    },
+    true,
+  );
+}
+
 /**
  * Strikes so many keys at random in the table of a plan that is open, and holds half of the requests back for a while. Gives how often
  * typing began, and what changed where no typing began, in sentences.
@@ -66,46 +98,23 @@ export async function strikeAtRandom(
     (await world.api<{ plan: { channels: Channel[] } }>(`/api/plans/${id}`)).body.plan
       .channels as unknown as Record<string, unknown>[];
   const before = await channelsNow();
+  // When requests come depends on the machine: they take nothing from the row of chance that the keys are made of.
+  const ofRequests = seeded(Math.floor(random() * 2 ** 31));
   const slow: HTTPRequest[] = [];
   const hear = (request: HTTPRequest) => {
-    if (/_next\/static|\/api\/plans\//.test(request.url()) && random() < 0.5) slow.push(request);
+    if (/_next\/static|\/api\/plans\//.test(request.url()) && ofRequests() < 0.5) slow.push(request);
     else void request.continue();
   };
   await page.setRequestInterception(true);
   page.on('request', hear);
-  /** Where typing began so far: channel and column. */
-  const allowed = new Set<string>();
-  let began = 0;
+  await page.evaluate(rememberKeys);
   for (let n = 0; n < count; n++) {
     // Now and then somebody closes what has opened and comes back to the table.
     if (n % 8 === 0) {
       await strike(page, 'Escape', 'Escape');
       await page.focus('[role=grid]');
     }
-    const focus = await page.evaluate(() => {
-      const grid = document.querySelector('[role=grid]');
-      const active = document.activeElement;
-      const editor = grid?.querySelector('[role=combobox]');
-      const place = document.getElementById(grid?.getAttribute('aria-activedescendant') ?? '');
-      return {
-        inGrid: active === grid,
-        typing: editor !== null && editor !== undefined,
-        channel: place?.closest('[role=row]')?.getAttribute('data-channel') ?? null,
-        column: place?.getAttribute('data-column') ?? null,
-      };
-    });
-    const struck = random() < 0.08 ? pick(CHORDS) : pick(KEYS);
-    // Typing begins with a letter or figure, or with Enter or F2.
-    if (focus.inGrid && !focus.typing && focus.column && /^(.|Enter|F2)$/.test(struck)) {
-      allowed.add(`${focus.channel ?? 'new'} ${focus.column}`);
-      began++;
-    }
-    // Where no text belongs, these two are commands for the channel with the focus.
-    if (focus.inGrid && !focus.typing && /^(slot|rx|scan)$/.test(focus.column ?? '')) {
-      if (struck === 'l') allowed.add(`${focus.channel} tx`);
-      if (struck === 's') allowed.add(`${focus.channel} scan`);
-    }
-    await strike(page, struck);
+    await strike(page, random() < 0.08 ? pick(CHORDS) : pick(KEYS));
     if (random() < 0.3) await slow.splice(Math.floor(random() * slow.length), 1)[0]?.continue();
   }
   page.off('request', hear);
@@ -115,6 +124,22 @@ export async function strikeAtRandom(
   await until('everything to be saved', async () =>
     /^(Kept|Saved)/.test(await textOf(page, 'header [role=status]')),
   );
+  const keys = await page.evaluate(() => (window as unknown as { struckKeys: StruckKey[] }).struckKeys);
+  /** Where typing began: channel and column. */
+  const allowed = new Set<string>();
+  let began = 0;
+  for (const { key, modified, inGrid, typing, channel, column } of keys) {
+    if (!inGrid || typing || column === null || modified) continue;
+    // Typing begins with a letter or figure, or with Enter or F2.
+    if (/^(.|Enter|F2)$/.test(key)) {
+      allowed.add(`${channel ?? 'new'} ${column}`);
+      began++;
+    }
+    // Where no text belongs, these two are commands for the channel with the focus.
+    if (!/^(slot|rx|scan)$/.test(column)) continue;
+    if (key === 'l') allowed.add(`${channel} tx`);
+    if (key === 's') allowed.add(`${channel} scan`);
+  }
   const after = new Map((await channelsNow()).map((one) => [one.id, one]));
   const wrong: string[] = [];
   for (const was of before) {
@@ -133,5 +158,6 @@ export async function strikeAtRandom(
         );
     }
   }
+  if (wrong.length > 0) wrong.push(...keys.map((one) => JSON.stringify(one)));
   return { began, wrong };
 }

@@ -35,6 +35,15 @@ export function cutText(whole: string, most: number): string {
   return cut;
 }
 
+/** Characters of a text that are said again in a sentence. */
+const QUOTED = 40;
+
+/** A text as it is said again in a sentence: in quotation marks, and cut where it is long. */
+export function quoted(whole: string): string {
+  const text = whole.trim();
+  return text.length > QUOTED ? `“${cutText(text, QUOTED)}…”` : `“${text}”`;
+}
+
 /** Words as a sentence begins with them: `capital('no room')` is “No room”. */
 export const capital = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
 

@@ -4,8 +4,8 @@ import { type OddRows, type Person } from '../core/people';
 import { peopleOfFile } from '../core/people/from-file';
 import { fail, ok, type Result } from '../core/result';
 
-/** People that are told at once: as many as a server puts into its database at once. */
-const STRETCH = 5000;
+/** People that are told at once: taking them keeps the server for some milliseconds. */
+const STRETCH = 2000;
 
 /** Reads a file of people, packed by gzip, and tells them in stretches; gives how many there are and which rows are nobody. */
 export async function readPeople(

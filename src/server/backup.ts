@@ -20,6 +20,8 @@ import { inTurn } from './turns';
 
 /** Rows that are fetched at once. */
 const AT_ONCE = 500;
+/** The same of what may be megabytes each: plans, and steps of plans. */
+const RELATED_AT_ONCE = 20;
 /** Backups by itself, and those that somebody asked for: so many of each are kept. */
 export const KEPT_DEEP = 7;
 /** How old the newest is when another is made by itself, ms. */
@@ -73,8 +75,8 @@ const keyOf = async (database: Database, table: string): Promise<string[]> =>
     )
   ).map(({ name }) => name);
 
-/** Rows of a table that stands alone, in the order of its key, a stretch at a time: whoever else wants the database has it in between. */
-async function* rowsAlone(database: Database, table: string): AsyncGenerator<object[]> {
+/** Rows of a table that stands alone, as JSON, in the order of its key, a stretch at a time: whoever else wants the database has it in between. */
+async function* rowsAlone(database: Database, table: string): AsyncGenerator<string[]> {
   const key = await keyOf(database, table);
   const columns = sql.join(
     key.map((column) => sql.identifier(column)),
@@ -89,13 +91,16 @@ async function* rowsAlone(database: Database, table: string): AsyncGenerator<obj
           sql`, `,
         )})`
       : sql``;
-    const rows = await rowsOf<{ row: Record<string, string> }>(
+    const rows = await rowsOf<{ line: string; key: Record<string, string> }>(
       database,
-      sql`select to_jsonb(t) as row from ${sql.identifier(table)} t ${after} order by ${columns} limit ${AT_ONCE}`,
+      sql`select to_jsonb(t)::text as line, jsonb_build_object(${sql.join(
+        key.map((column) => sql`${sql.raw(`'${column}'`)}, ${sql.identifier(column)}`),
+        sql`, `,
+      )}) as key from ${sql.identifier(table)} t ${after} order by ${columns} limit ${AT_ONCE}`,
     );
     if (rows.length === 0) return;
-    last = rows.at(-1)!.row;
-    yield rows.map(({ row }) => row);
+    last = rows.at(-1)!.key;
+    yield rows.map(({ line }) => line);
   }
 }
 
@@ -107,15 +112,18 @@ const columnsOf = async (database: Database, table: string): Promise<string[]> =
     )
   ).map(({ name }) => name);
 
-/** Rows of a table as they are in the moment of a transaction. */
-async function* rowsThen(transaction: Database, table: string): AsyncGenerator<object[]> {
+/** Rows of a table, as JSON, as they are in the moment of a transaction. */
+async function* rowsThen(transaction: Database, table: string): AsyncGenerator<string[]> {
   await transaction.execute(
-    sql`declare backing_up no scroll cursor for select to_jsonb(t) as row from ${sql.identifier(table)} t`,
+    sql`declare backing_up no scroll cursor for select to_jsonb(t)::text as line from ${sql.identifier(table)} t`,
   );
   for (;;) {
-    const rows = await rowsOf<{ row: object }>(transaction, sql.raw(`fetch ${AT_ONCE} from backing_up`));
+    const rows = await rowsOf<{ line: string }>(
+      transaction,
+      sql.raw(`fetch ${RELATED_AT_ONCE} from backing_up`),
+    );
     if (rows.length === 0) break;
-    yield rows.map(({ row }) => row);
+    yield rows.map(({ line }) => line);
   }
   await transaction.execute(sql`close backing_up`);
 }
@@ -135,7 +143,7 @@ async function writeTables(
     await write(JSON.stringify({ table, columns: await columnsOf(database, table) }));
     for await (const rows of rowsIn(database, table)) {
       counts[table] += rows.length;
-      await write(rows.map((row) => JSON.stringify({ row })).join('\n'));
+      await write(rows.map((line) => `{"row":${line}}`).join('\n'));
     }
   }
   return counts;

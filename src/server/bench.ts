@@ -1,12 +1,9 @@
 import { desc } from 'drizzle-orm';
 import type { Bench, WritePreview } from '../core/bench';
-import { check, checkBesides, contentToWrite } from '../core/check';
-import { compareBesides, compareContents } from '../core/compare';
-import { decodeImage, modelOfImage, withUnitValues } from '../core/image';
-import { alikeOf, fit } from '../core/fit';
 import { isNewer, modelById } from '../core/models';
 import type { PlanId, RadioId } from '../core/plan';
 import { radios } from '../db';
+import { beside } from './beside';
 import { listCopies, newestCopy } from './copies';
 import { reading } from './database';
 import { withBrokenOff } from './may-write';
@@ -68,27 +65,16 @@ function modelNameOf(modelId: string): string {
 export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<WritePreview> {
   const radio = await radioOf(radioId);
   const model = modelById(radio.modelId)!;
-  const { plan: agreed, revision } = await getPlan(planId);
-  const plan = withUnitValues(agreed, model, radio.own);
+  const { plan, revision } = await getPlan(planId);
   const copy = await newestCopy(radioId);
-  const own = copy ? modelOfImage(copy.image, model, copy.called) : model;
-  const fitted = fit(plan, own);
   // An ID that the radio has, and that nothing replaces, stays: nobody need be warned.
   const inRadio = copy ? ownIdIn(copy.image, model) : null;
-  const idSetting = model.digital?.ownId;
-  const checked =
-    idSetting !== undefined && inRadio !== null && plan.settings[model.id]?.[idSetting] === undefined
-      ? withUnitValues(plan, model, { [idSetting]: inRadio })
-      : plan;
-  // All that Check knows on the plan's own page: the repeaters near by too.
-  const neighbours = await neighboursOf(areaOf(plan));
-  const findings = check(checked, own, fitted, neighbours);
-  const { heldBack, ...content } = contentToWrite(plan, own, fitted, findings);
-  const stopped = new Set(heldBack.map(({ id }) => id));
-  const held = copy && decodeImage(copy.image, model);
-  const byId = new Map(plan.channels.map((channel) => [channel.id, channel]));
-  const set = idSetting !== undefined && content.settings[idSetting];
-  const ownId = typeof set === 'number' ? set : inRadio;
+  const { ownId, cautions, ...preview } = await beside('preview', {
+    ...{ plan, modelId: model.id, unitOwn: radio.own, inRadio },
+    copy: copy ? { image: copy.image, called: copy.called } : null,
+    // All that Check knows on the plan's own page: the repeaters near by too.
+    neighbours: await neighboursOf(areaOf(plan)),
+  });
   const alike = ownId ? await othersWithId(radioId, ownId) : [];
   return {
     radioId,
@@ -96,29 +82,13 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
     planRevision: revision,
     workedOnFor: plan.unit && plan.unit.radio !== radioId ? plan.unit.called : null,
     madeForModel: plan.modelId === model.id ? null : modelNameOf(plan.modelId),
-    change: held?.ok
-      ? compareContents(held.value.channels, content.channels, { was: held.value, is: content })
-      : null,
-    besides: held?.ok ? compareBesides(held.value, content, model) : [],
-    channels: content.channels.length,
-    heldBack: heldBack.map(({ id, reasons }) => ({
-      id,
-      reasons,
-      name: byId.get(id)!.name,
-      slot: byId.get(id)!.slot,
-    })),
+    ...preview,
     cautions: [
-      ...findings
-        .filter(({ id, severity }) => severity === 'caution' && !stopped.has(id))
-        .map(({ id, text }) => ({ slot: byId.get(id)!.slot, name: byId.get(id)!.name, text })),
-      ...checkBesides(checked, own, fitted, neighbours)
-        .filter(({ severity }) => severity === 'caution')
-        .map(({ text }) => ({ slot: null, name: '', text })),
+      ...cautions,
       ...alike.map((called) => ({
         ...{ slot: null, name: '' },
         text: `Its own ID ${ownId} is that of ${called} too: nobody can tell the two apart, and a network takes them for one.`,
       })),
     ],
-    leftOut: alikeOf(fitted.besides),
   };
 }

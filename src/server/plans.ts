@@ -1,6 +1,5 @@
 import { count, eq, sql } from 'drizzle-orm';
 import type { Neighbour } from '../core/check';
-import { fit } from '../core/fit';
 import { modelById, modelOfPlan, type Model } from '../core/models';
 import {
   makeId,
@@ -173,7 +172,8 @@ const wantFor = (plan: Plan, modelId: string | undefined): Model =>
 
 export async function fitPlan(id: PlanId, modelId?: string) {
   const { plan, revision } = await getPlan(id);
-  return { revision, fit: fit(plan, wantFor(plan, modelId)) };
+  wantFor(plan, modelId);
+  return { revision, fit: await beside('fit', { plan, modelId }) };
 }
 
 /** Which findings are told of, and whether with the ways out of each. */

@@ -1,6 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { existsSync } from 'node:fs';
-import { constants, setPriority } from 'node:os';
+import { setPriority } from 'node:os';
 import { join } from 'node:path';
 import type { Asked, InputOf, OutputOf, PartOf, Said, TaskName } from '../reader/tasks';
 import { Problem } from './problem';
@@ -20,6 +20,8 @@ const SECONDS = () => Number(process.env.VERIDON_READER_SECONDS ?? 15);
 const MEGABYTES = () => Number(process.env.VERIDON_READER_MB ?? 1200);
 /** How much of the memory may be JavaScript's own. */
 const HEAP_SHARE = 0.64;
+/** How far they stand back for the server: 19 is farthest. */
+const NICE = 5;
 /** After so long half of what a client has had is forgotten, ms. */
 const HALF_MS = 10_000;
 
@@ -136,8 +138,8 @@ function startReader(): ChildProcess {
     },
   });
   try {
-    // Behind whoever waits for an answer.
-    setPriority(child.pid!, constants.priority.PRIORITY_BELOW_NORMAL);
+    // Behind whoever waits for an answer, and not so far that it gets nowhere beside other programs.
+    setPriority(child.pid!, NICE);
   } catch {
     // It has ended already, or this machine has no priorities.
   }

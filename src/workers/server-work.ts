@@ -7,10 +7,12 @@ import {
   type FindingCount,
   type Neighbour,
 } from '../core/check';
-import { fit } from '../core/fit';
+import { compareBesides, compareContents } from '../core/compare';
+import { alikeOf, fit } from '../core/fit';
+import { decodeImage, modelOfImage, withUnitValues, type UnitValues } from '../core/image';
 import { writeChannels, type OutFormat, type Outgoing } from '../core/interchange';
 import { modelById, modelOfPlan, type Model } from '../core/models';
-import type { Plan } from '../core/plan';
+import type { ChannelId, Plan } from '../core/plan';
 
 /** What the server has worked out beside its own thread, by name: values in, values out. */
 
@@ -46,6 +48,58 @@ function checkPart({ plan, modelId, neighbours, from, count, mends }: Checked) {
   };
 }
 
+/** What a write comes to: the plan with the values of the unit, the unit by its newest copy, and the ID that is in it. */
+interface Previewed {
+  plan: Plan;
+  modelId: string;
+  unitOwn: UnitValues;
+  copy: { image: Uint8Array; called: string } | null;
+  inRadio: number | null;
+  neighbours: readonly Neighbour[];
+}
+
+/** What a write of a plan would change in a radio, and what is to be said before it. */
+function previewOf({ plan: agreed, modelId, unitOwn, copy, inRadio, neighbours }: Previewed) {
+  const model = modelFor(agreed, modelId);
+  const plan = withUnitValues(agreed, model, unitOwn);
+  const own = copy ? modelOfImage(copy.image, model, copy.called) : model;
+  const fitted = fit(plan, own);
+  const idSetting = model.digital?.ownId;
+  const checked =
+    idSetting !== undefined && inRadio !== null && plan.settings[model.id]?.[idSetting] === undefined
+      ? withUnitValues(plan, model, { [idSetting]: inRadio })
+      : plan;
+  const findings = check(checked, own, fitted, neighbours);
+  const { heldBack, ...content } = contentToWrite(plan, own, fitted, findings);
+  const stopped = new Set(heldBack.map(({ id }) => id));
+  const held = copy && decodeImage(copy.image, model);
+  const byId = new Map(plan.channels.map((channel) => [channel.id, channel]));
+  const at = (id: ChannelId) => ({ slot: byId.get(id)!.slot, name: byId.get(id)!.name });
+  const set = idSetting !== undefined && content.settings[idSetting];
+  return {
+    /** The ID that the radio has then. */
+    ownId: typeof set === 'number' ? set : inRadio,
+    change: held?.ok
+      ? compareContents(held.value.channels, content.channels, { was: held.value, is: content })
+      : null,
+    besides: held?.ok ? compareBesides(held.value, content, model) : [],
+    channels: content.channels.length,
+    heldBack: heldBack.map(({ id, reasons }) => ({ id, reasons, ...at(id) })),
+    cautions: [
+      ...findings
+        .filter(({ id, severity }) => severity === 'caution' && !stopped.has(id))
+        .map(({ id, text }) => ({ ...at(id), text })),
+      ...checkBesides(checked, own, fitted, neighbours)
+        .filter(({ severity }) => severity === 'caution')
+        .map(({ text }) => ({ slot: null, name: '', text })),
+    ],
+    leftOut: alikeOf(fitted.besides),
+  };
+}
+
+/** How a model holds a plan. */
+const fitOf = ({ plan, modelId }: Pick<Checked, 'plan' | 'modelId'>) => fit(plan, modelFor(plan, modelId));
+
 /** How many findings of each severity there are, in channels and beside them; none where nobody knows the model. */
 function countAll({ plan, neighbours }: Pick<Checked, 'plan' | 'neighbours'>): FindingCount[] {
   const model = modelOfPlan(plan);
@@ -68,7 +122,7 @@ const writeFile = ({
   name: string;
 }) => writeChannels(format, channels, name);
 
-export const work = { check: checkPart, count: countAll, write: writeFile };
+export const work = { check: checkPart, count: countAll, fit: fitOf, preview: previewOf, write: writeFile };
 
 type Work = typeof work;
 export type WorkName = keyof Work;

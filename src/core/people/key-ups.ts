@@ -1,6 +1,7 @@
 import { ok, fail, type Result } from '../result';
 import { LAST_PERSON_ID } from './person.schema';
 import type { OddRows } from './person.schema';
+import { quoted } from '../text';
 
 /** Who keyed up on which talkgroup, and when: a log of many rows, counted by day, talkgroup and number as it is read. */
 
@@ -75,11 +76,11 @@ export function keyUpLog() {
       const day = dayOf(cells[columns.time]);
       const talkgroup = whole(cells[columns.talkgroup]);
       const id = whole(cells[columns.id]);
-      if (day === null) return strange(`“${cells[columns.time] ?? ''}” is no day.`);
+      if (day === null) return strange(`${quoted(cells[columns.time] ?? '')} is no day.`);
       if (talkgroup === null || talkgroup < 1 || talkgroup > 0xffffff)
-        return strange(`“${cells[columns.talkgroup] ?? ''}” is no talkgroup.`);
+        return strange(`${quoted(cells[columns.talkgroup] ?? '')} is no talkgroup.`);
       if (id === null || id < 1 || id > LAST_PERSON_ID)
-        return strange(`“${cells[columns.id] ?? ''}” is no number of anybody.`);
+        return strange(`${quoted(cells[columns.id] ?? '')} is no number of anybody.`);
       let groups = days.get(day);
       if (!groups) days.set(day, (groups = new Map()));
       let counts = groups.get(talkgroup);

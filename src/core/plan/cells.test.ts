@@ -56,6 +56,26 @@ test('words that people type', () => {
   expect(parseCell('mode', 'fm', own, context)).toEqual({ ok: true, value: { mode: 'FM' } });
 });
 
+test('however long a cell is, what is said of it is a sentence', () => {
+  let refused = 0;
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...COLUMNS),
+      fc.string({ unit: fc.constantFrom('1', '.', ',', '/', '-', ' ', 'k', 'x', 'D', 'é'), minLength: 50 }),
+      fc.integer({ min: 100, max: 9800 }),
+      (column, some, length) => {
+        if (column === 'slot') return;
+        const parsed = parseCell(column, some.repeat(200).slice(0, length), own, context);
+        if (parsed.ok) return;
+        refused++;
+        expect(parsed.reason.length).toBeLessThan(300);
+      },
+    ),
+    { numRuns: 400 },
+  );
+  expect(refused).toBeGreaterThan(200);
+});
+
 describe('pasting', () => {
   const rows = [channel(1, 145_500_000), channel(2, 145_525_000)];
   test('a block sets each row; transmit is read against the receive that was pasted with it', () =>

@@ -14,7 +14,7 @@ import {
   type Range,
   type Region,
 } from '../radio';
-import { lengthOf } from '../text';
+import { lengthOf, quoted } from '../text';
 import { NAME_LIMIT, type MarkedColumn } from './channel';
 import type { Channel, ChannelFields } from './channel.schema';
 import type { ChannelSet } from './edits/change.schema';
@@ -91,7 +91,7 @@ export function parseCell(
     }
     case 'mode': {
       const mode = parseMode(text);
-      return mode ? ok({ mode }) : fail(`“${text.trim()}” is not a mode. Known are ${MODES.join(', ')}.`);
+      return mode ? ok({ mode }) : fail(`${quoted(text)} is not a mode. Known are ${MODES.join(', ')}.`);
     }
     case 'power': {
       const label = context.powers?.find((power) => power.label.toLowerCase() === plain(text).toLowerCase());
@@ -102,7 +102,7 @@ export function parseCell(
     case 'scan': {
       const word = plain(text).toLowerCase();
       if (YES.includes(word)) return ok({ scan: true });
-      return NO.includes(word) ? ok({ scan: false }) : fail(`“${text.trim()}” is neither yes nor no.`);
+      return NO.includes(word) ? ok({ scan: false }) : fail(`${quoted(text)} is neither yes nor no.`);
     }
   }
 }
@@ -115,7 +115,7 @@ export const isMarked = ({ unclear }: Pick<Channel, 'unclear'>, column: Column):
 export function unclearReason(channel: Channel, column: MarkedColumn, context: CellContext): string {
   const text = channel.unclear?.[column] ?? '';
   const parsed = parseCell(column, text, channel, context);
-  return parsed.ok ? `“${text}” was not understood when it was typed. Type it again.` : parsed.reason;
+  return parsed.ok ? `${quoted(text)} was not understood when it was typed. Type it again.` : parsed.reason;
 }
 
 /** What a paste sets, an entry a channel that it changes, and the cells that were not understood, each with its reason. */

@@ -4,6 +4,7 @@ import { severalReadings } from './frequency';
 import { formatTone, TONES } from './tone';
 import { plain } from './written';
 import type { Squelch, Access } from './access.schema';
+import { quoted } from '../text';
 
 /** Access of a channel that wants nothing. */
 export const OPEN: Access = { kind: 'analogue', send: null, expect: null };
@@ -63,7 +64,7 @@ export function parseAccess(text: string): Result<Access> {
   if (digital) return digital;
   const parts = typed.split('/');
   if (parts.length > 2)
-    return fail(`“${shown}” has more than one slash. Write send/expect, such as 88.5/88.5.`);
+    return fail(`${quoted(shown)} has more than one slash. Write send/expect, such as 88.5/88.5.`);
   const send = parseSquelch(parts[0]!.trim());
   if (!send.ok) return send;
   const expect = parts.length === 2 ? parseSquelch(parts[1]!.trim()) : ok(null);
@@ -128,7 +129,7 @@ function parseSquelch(text: string): Result<Squelch | null> {
     return ok({ kind: 'code', code: Number(code[1]), inverted: code[2]![0] !== 'N' });
   }
   return fail(
-    `“${text}” is not a tone or code. Write a tone as 88.5, a code as D023N, both ways as 88.5/88.5.`,
+    `${quoted(text)} is not a tone or code. Write a tone as 88.5, a code as D023N, both ways as 88.5/88.5.`,
   );
 }
 

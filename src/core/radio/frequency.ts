@@ -8,6 +8,7 @@ import {
   readsAsAirName,
 } from './airband';
 import { counted, plain, readNumber, splitUnit, unitScale, type Reading } from './written';
+import { quoted } from '../text';
 
 /** A frequency in whole hertz. Never a float: 145.6 MHz is 145_600_000. */
 export type Hertz = number;
@@ -39,7 +40,7 @@ export function isFrequency(hz: number): boolean {
 
 /** The sentence for what has several meanings: all of them, each as it can be typed. */
 export function severalReadings(shown: string, readings: readonly string[]): { ok: false; reason: string } {
-  return fail(`“${shown}” could be ${readings.join(' or ')}. Write the one that is meant.`);
+  return fail(`${quoted(shown)} could be ${readings.join(' or ')}. Write the one that is meant.`);
 }
 
 const inMegahertz = (hz: Hertz) => `${formatFrequency(hz)} MHz`;
@@ -60,12 +61,14 @@ export function parseFrequency(text: string, bands?: readonly Range[]): Result<H
   const split = splitUnit(typed);
   const scale = split?.unit ? unitScale(split.unit) : undefined;
   if (!split || (split.unit !== '' && scale === undefined))
-    return fail(`“${shown}” is not a frequency. Type it in MHz, such as 145.600.`);
+    return fail(`${quoted(shown)} is not a frequency. Type it in MHz, such as 145.600.`);
   const readings = readNumber(split.number);
   if (readings.length === 0)
     return (split.number.match(/[.,]/g) ?? []).length > 1
-      ? fail(`“${shown}” has more than one decimal mark. Type it in MHz, such as 145.600.`)
-      : fail(`“${shown}” is not a frequency: its figures stand apart. Type it in MHz, such as 145.600.`);
+      ? fail(`${quoted(shown)} has more than one decimal mark. Type it in MHz, such as 145.600.`)
+      : fail(
+          `${quoted(shown)} is not a frequency: its figures stand apart. Type it in MHz, such as 145.600.`,
+        );
   return scale === undefined ? bare(readings, shown, bands) : withUnit(readings, scale, split.number, shown);
 }
 
@@ -120,7 +123,7 @@ function bare(readings: readonly Reading[], shown: string, bands?: readonly Rang
 }
 
 function finer(shown: string): Result<Hertz> {
-  return fail(`“${shown}” is finer than 10 Hz, the finest that Veridon keeps.`);
+  return fail(`${quoted(shown)} is finer than 10 Hz, the finest that Veridon keeps.`);
 }
 
 /** In the airband three decimals or fewer are a channel's name; those that name nothing are refused with their neighbours. */

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../result';
 import type { Point } from './geo';
+import { quoted } from '../text';
 
 /** What each pair of characters counts in, and from which letter or figure; field, square, subsquare, extended square. */
 const PAIRS = [
@@ -39,7 +40,7 @@ export function locator({ lat, lon }: Point, characters: 2 | 4 | 6 | 8 = 6): str
 export function parseLocator(text: string): Result<Point> {
   const signs = text.trim().toUpperCase();
   if (!/^[A-R]{2}(\d{2}([A-X]{2}(\d{2})?)?)?$/.test(signs))
-    return fail(`“${text.trim()}” is not a locator. Write one as HO52 or HO52bb.`);
+    return fail(`${quoted(text)} is not a locator. Write one as HO52 or HO52bb.`);
   let x = 0;
   let y = 0;
   for (let i = 0; i < signs.length; i += 2) {

@@ -3,6 +3,7 @@ import { severalReadings } from './frequency';
 import type { Point } from './geo';
 import { parseLocator } from './locator';
 import { plain } from './written';
+import { quoted } from '../text';
 
 const NUMBER = String.raw`\d{1,3}(?:[.,]\d+)?`;
 /** Degrees, with minutes and seconds where they are marked. */
@@ -63,6 +64,6 @@ function checked(lat: number, lon: number, shown: string): Result<Point> {
   return Math.abs(lat) <= 90 && Math.abs(lon) <= 180
     ? ok({ lat, lon })
     : fail(
-        `“${shown}” is not a place. Name a town, or type degrees such as 52.06, -29.84 or a locator such as HO52bb.`,
+        `${quoted(shown)} is not a place. Name a town, or type degrees such as 52.06, -29.84 or a locator such as HO52bb.`,
       );
 }

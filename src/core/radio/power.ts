@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '../result';
 import { severalReadings } from './frequency';
 import { counted, plain, readNumber, splitUnit } from './written';
+import { quoted } from '../text';
 
 /** A power in whole milliwatts. */
 export type Milliwatts = number;
@@ -22,12 +23,14 @@ export function parsePower(text: string): Result<Milliwatts> {
   const split = splitUnit(plain(text).toLowerCase());
   const scale = split && SCALES[split.unit];
   if (!split || scale === undefined)
-    return fail(`“${shown}” is not a power. Write watts, such as 4 W or 500 mW.`);
+    return fail(`${quoted(shown)} is not a power. Write watts, such as 4 W or 500 mW.`);
   const possible = readNumber(split.number)
     .map((reading) => counted(reading, scale))
     .filter((value): value is number => value !== undefined && value >= 1 && value <= HIGHEST_POWER);
   if (possible.length > 1) return severalReadings(shown, possible.map(formatPower));
-  return possible.length === 1 ? ok(possible[0]!) : fail(`“${shown}” is not a power between 1 mW and 2 kW.`);
+  return possible.length === 1
+    ? ok(possible[0]!)
+    : fail(`${quoted(shown)} is not a power between 1 mW and 2 kW.`);
 }
 
 /** Units of power with the power of ten of milliwatts. */

@@ -11,6 +11,7 @@ import {
 import type { Region } from './region';
 import { formatShift, isUsualShift, usualShift } from './shift';
 import { counted, plain, readNumber, splitUnit, unitScale, type Reading } from './written';
+import { quoted } from '../text';
 
 /** The transmit side as kept: an absolute frequency or null for listen only, and whether it was entered as one. */
 export interface Transmit {
@@ -65,7 +66,7 @@ export function transmitOf(
     return () =>
       ok(
         { tx: null, txFixed: false },
-        `“${shown}” is read as listen only. Write = to send where it receives.`,
+        `${quoted(shown)} is read as listen only. Write = to send where it receives.`,
       );
   if (/^-+$/.test(typed)) return (rx) => usual('-', rx, region);
   if (typed === '+') return (rx) => usual('+', rx, region);
@@ -79,7 +80,7 @@ export function transmitOf(
   const refused = /\d/.test(typed)
     ? absolute
     : fail(
-        `“${shown}” is not a transmit side. Type a frequency, a shift such as -0.6, = for same, or x for listen only.`,
+        `${quoted(shown)} is not a transmit side. Type a frequency, a shift such as -0.6, = for same, or x for listen only.`,
       );
   return () => refused;
 }
@@ -117,7 +118,7 @@ const LARGEST_SHIFT_MHZ = 100;
 
 /** A shift's size in Hz: bare numbers are MHz under 100, kHz under 100,000, Hz from there. */
 function parseShift(text: string, bands?: readonly Range[]): Result<number> {
-  const refused = fail(`“${text}” is not a shift. Type MHz, such as -0.6, or kHz, such as -600k.`);
+  const refused = fail(`${quoted(text)} is not a shift. Type MHz, such as -0.6, or kHz, such as -600k.`);
   const split = splitUnit(text);
   const readings = split ? readNumber(split.number) : [];
   if (!split || readings.length === 0) return refused;
@@ -143,7 +144,7 @@ function parseShift(text: string, bands?: readonly Range[]): Result<number> {
   const frequency = counted(reading, 6);
   if (frequency !== undefined && bands?.some((band) => within(frequency, band)))
     return fail(
-      `“${text}” could be a shift of ${formatFrequency(size)} MHz or the frequency ${formatFrequency(frequency)} MHz. Write ${text}k for the shift; the frequency has no sign.`,
+      `${quoted(text)} could be a shift of ${formatFrequency(size)} MHz or the frequency ${formatFrequency(frequency)} MHz. Write ${text}k for the shift; the frequency has no sign.`,
     );
   return ok(size, `Read as a shift of ${formatFrequency(size)} MHz.`);
 }

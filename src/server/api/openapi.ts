@@ -64,14 +64,21 @@ function describe(operation: Operation): object {
   };
 }
 
-/** The OpenAPI 3.1 document, made from the schemas that the routes parse with. */
-export function openApiDocument() {
+let made: Promise<Awaited<ReturnType<typeof make>>> | undefined;
+
+/** The OpenAPI 3.1 document, made from the schemas that the routes parse with, once. */
+export const openApiDocument = () => (made ??= make());
+
+async function make() {
   const paths: Record<string, Record<string, object>> = {};
-  for (const [name, operation] of Object.entries(api) as [string, Operation][])
+  for (const [name, operation] of Object.entries(api) as [string, Operation][]) {
     paths[operation.path] = {
       ...paths[operation.path],
       [operation.method.toLowerCase()]: { operationId: name, ...describe(operation) },
     };
+    // Others are served in between.
+    await new Promise((goOn) => setImmediate(goOn));
+  }
   return {
     openapi: '3.1.0',
     info: {

@@ -6,7 +6,7 @@ import { Button } from '@/ui';
 /** How often the server is asked whether it can go on, ms. */
 const AGAIN_MS = 2000;
 
-/** In place of a page that could not be made: why, as the server says it. Where its data was away the page comes by itself when that is back. */
+/** In place of a page that could not be made: why, as the server says it. Where the data was away the page opens by itself when it is back. */
 export function Broken({ onAgain }: { onAgain: () => void }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
@@ -32,7 +32,7 @@ export function Broken({ onAgain }: { onAgain: () => void }) {
         <p role="status" className="py-3 text-soft">
           {trouble === null
             ? 'Nothing of yours is lost. The server’s output says why.'
-            : `${trouble} This page comes by itself when that is over.`}
+            : `${trouble} This page will open by itself.`}
         </p>
         <Button onClick={onAgain}>Try again</Button>
       </div>
