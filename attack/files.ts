@@ -66,7 +66,7 @@ export async function sendHostileFiles(
       watch.take(`${path} with ${file.name}`, answer, limits.fileMs);
       const said = JSON.stringify(answer.body);
       // Reading grows with the length alone: no file that a request can bring takes long.
-      if (/seconds of computing|more memory/.test(said))
+      if (/seconds of processor time|too much memory/.test(said))
         watch.note(`${path} with ${file.name} was ended: ${said.slice(0, 200)}`);
       if (answer.status >= 400 && INTERNAL.test(said))
         watch.note(`${path} with ${file.name}: ${said.slice(0, 300)}`);

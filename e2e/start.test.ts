@@ -105,7 +105,7 @@ test('on a disk that is nearly full an edit is refused beforehand, nothing is ch
       status: 'ok',
       readOnly: expect.stringMatching(/nearly full/),
     });
-    expect(await (await fetch(other.url)).text()).toMatch(/Veridon only reads: .*nearly full/s);
+    expect(await (await fetch(other.url)).text()).toMatch(/Read-only\. .*nearly full/s);
     expect((await edit('Too much again')).status).toBe(507);
     rmSync(ballast);
     expect((await other.api('/api/health')).body).toMatchObject({ readOnly: null });

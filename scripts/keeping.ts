@@ -27,8 +27,8 @@ async function work(): Promise<number> {
   );
   console.log(
     verified
-      ? 'Its passphrase is right: nobody has changed it who does not know that.'
-      : 'It is unverified: its sum says that it is whole, and not who made it. A backup that is made with VERIDON_PASSPHRASE can be verified.',
+      ? 'The passphrase is correct: the backup was not changed.'
+      : 'This backup is unverified: its checksum proves that it is complete, not who made it. To make a backup that can be verified, set VERIDON_PASSPHRASE.',
   );
   for (const fault of unreadable) console.error(fault);
   return 0;

@@ -13,7 +13,7 @@ export function startThread() {
   const file = join(process.cwd(), 'src', 'db', 'database-thread.mjs');
   // What a query is made of is gone as soon as it is answered.
   const options = { resourceLimits: { maxYoungGenerationSizeMb: 8 } };
-  // Said in this way the build leaves the file as it is: what it makes of it does not find the database's code.
+  // Reflect.construct keeps the bundler from processing the file: bundled, it does not find the database's code.
   const worker = /** @type {Worker} */ (Reflect.construct(Worker, [file, options]));
   /** @param {import('./database-thread.mjs').Told} told @returns {Promise<void>} */
   const ask = (told) =>

@@ -76,8 +76,7 @@ async function change(request, response) {
   const tooMany = (/** @type {string} */ detail) =>
     refuse(response, { status: 429, kind: 'too-many', title: 'Too many changes at once', detail });
   const body = bodies.take(request, Number(headers['content-length'] ?? 0));
-  if (!body)
-    return tooMany('Too many changes wait already. Nothing was changed by this one; send it again later.');
+  if (!body) return tooMany('Too many changes are waiting. Nothing was changed. Try again later.');
   const bytes = await body.bytes;
   if (!Buffer.isBuffer(bytes)) {
     body.free();
@@ -98,9 +97,7 @@ async function change(request, response) {
   const key = headers['idempotency-key'];
   if (inTurn(laneOf(typeof key === 'string' ? key : undefined, url), work)) return;
   body.free();
-  tooMany(
-    'A thousand changes of yours are waiting already. Nothing was changed by this one; send it again later.',
-  );
+  tooMany('A thousand changes of yours are waiting. Nothing was changed. Try again later.');
 }
 
 // A request that trickles in holds its connection no longer than this, ms; it is also how long one may wait for its turn.

@@ -179,18 +179,21 @@ const inPlans = (change: (row: Record<string, unknown>) => void) => (lines: stri
 test('what adds up and is not Veridon’s is refused all the same', async () => {
   for (const [made, words] of [
     [withLines((lines) => lines), null],
-    [withLines((lines) => [...lines, '{"table":"pg_authid","columns":["rolname"]}']), 'a table “pg_authid”'],
-    [withLines((lines) => [...lines, '{"table":"accounts","columns":["source"]}']), 'a table “accounts”'],
-    [withLines((lines) => [...lines, '{"table":"marks","columns":["name"]}']), 'a table “marks” twice'],
+    [
+      withLines((lines) => [...lines, '{"table":"pg_authid","columns":["rolname"]}']),
+      'the table “pg_authid”',
+    ],
+    [withLines((lines) => [...lines, '{"table":"accounts","columns":["source"]}']), 'the table “accounts”'],
+    [withLines((lines) => [...lines, '{"table":"marks","columns":["name"]}']), 'the table “marks” twice'],
     [
       withLines((lines) => lines.map((line) => line.replace('"columns":["id"', '"columns":["id","oid"'))),
-      'a column “oid”',
+      'the column “oid”',
     ],
     [withLines(inPlans((row) => (row.revision = -5))), '(revision: '],
     [withLines(inPlans((row) => (row.revision = 'three'))), '(revision: '],
     [withLines(inPlans((row) => (row.updated_at = 'yesterday'))), '(updated_at: is no moment'],
     [withLines(inPlans((row) => (row.name = 'a\0b'))), '(name: has a character that is none'],
-    [withLines(inPlans((row) => (row.owner = 'x'))), 'is not what Veridon keeps there'],
+    [withLines(inPlans((row) => (row.owner = 'x'))), 'is not valid'],
   ] as const) {
     const checked = await checkBackup(made);
     expect(checked.ok ? null : checked.reason).toEqual(
@@ -201,7 +204,7 @@ test('what adds up and is not Veridon’s is refused all the same', async () => 
   writeFileSync(long, gzipSync(Buffer.alloc(120_000_000, 'x')));
   expect(await checkBackup(long)).toEqual({
     ok: false,
-    reason: 'The file has a line that no backup of Veridon has. Nothing was restored.',
+    reason: 'A line of the file is longer than 50 MB. Veridon writes no such lines. Nothing was restored.',
   });
 });
 
@@ -217,8 +220,8 @@ test('with its passphrase it can be told that nobody has changed it; without it 
     const checked = await checkBackup(of, passphrase);
     return checked.ok ? 'verified' : checked.reason;
   };
-  expect(await reason(sealed, 'of the new harbour')).toMatch(/passphrase is not the one/);
-  expect(await reason(file, 'of the old harbour')).toMatch(/made without a passphrase/);
+  expect(await reason(sealed, 'of the new harbour')).toMatch(/passphrase is wrong/);
+  expect(await reason(file, 'of the old harbour')).toMatch(/has no passphrase/);
   // The code is that of RFC 2104 over the lines, with a key by scrypt, worked out here by Node alone.
   const lines = gunzipSync(readFileSync(sealed)).toString().trimEnd().split('\n');
   const { salt } = JSON.parse(lines[0]!) as { salt: string };
@@ -243,7 +246,7 @@ test('with its passphrase it can be told that nobody has changed it; without it 
   );
   file = before;
   expect(await checkBackup(changed)).toMatchObject({ ok: true, value: { verified: false } });
-  expect(await reason(changed, 'of the old harbour')).toMatch(/passphrase is not the one/);
+  expect(await reason(changed, 'of the old harbour')).toMatch(/passphrase is wrong/);
 });
 
 test('many at once are made one after the other, each under a name of its own', async () => {
@@ -261,7 +264,7 @@ test('a plan that cannot be read is restored, and named', async () => {
     { env: { ...process.env, NODE_OPTIONS: '', VERIDON_DATA_DIR: join(folder, 'spoilt') } },
   );
   expect(stdout).toContain('2 plans');
-  expect(stdout).toContain('It is unverified');
+  expect(stdout).toContain('This backup is unverified');
   expect(stderr).toMatch(/“(Kept|Put away)” cannot be read/);
 });
 

@@ -3,7 +3,7 @@ import type { Bench, WritePreview } from '../core/bench';
 import { isNewer, modelById } from '../core/models';
 import type { PlanId, RadioId } from '../core/plan';
 import { radios } from '../db';
-import { beside } from './beside';
+import { computeInThread } from './compute-thread';
 import { listCopies, newestCopy } from './copies';
 import { reading } from './database';
 import { withBrokenOff } from './may-write';
@@ -69,7 +69,7 @@ export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<Wr
   const copy = await newestCopy(radioId);
   // An ID that the radio has, and that nothing replaces, stays: nobody need be warned.
   const inRadio = copy ? ownIdIn(copy.image, model) : null;
-  const { ownId, cautions, ...preview } = await beside('preview', {
+  const { ownId, cautions, ...preview } = await computeInThread('preview', {
     ...{ plan, modelId: model.id, unitOwn: radio.own, inRadio },
     copy: copy ? { image: copy.image, called: copy.called } : null,
     // All that Check knows on the plan's own page: the repeaters near by too.

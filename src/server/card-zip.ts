@@ -11,14 +11,14 @@ import { getPlan } from './plans';
 import { clientOf, NOBODY } from './once';
 import { Problem } from './problem';
 import { calledOf, radioOf, seeRadio } from './radios';
-import { readOutside } from './reader';
+import { runReader } from './reader';
 
 /** Cards that are in another machine's reader: as a zip through the browser. */
 
 /** Reads a card out of a zip and seals what is on it, as a read in the reader would. */
 export async function openCard(base64: string, asker = NOBODY, gone?: AbortSignal): Promise<CardOpened> {
   const bytes = new Uint8Array(Buffer.from(base64, 'base64'));
-  const zip = await readOutside('card', { bytes }, { lane: clientOf(asker), gone });
+  const zip = await runReader('card', { bytes }, { lane: clientOf(asker), gone });
   if (!zip.ok) throw new Problem(422, 'no-card', 'Not a card', zip.reason);
   const read = zip.value;
   if (read.kind === 'none') throw new Problem(422, 'no-card', 'Not a card', read.reason);

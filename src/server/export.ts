@@ -5,7 +5,7 @@ import { OUT_NAMES, planOf, type OutFormat, type Outgoing } from '../core/interc
 import { MODELS } from '../core/models';
 import { USUAL_REGION } from '../core/radio';
 import { NEW_OWNER, makeId, newPlan, planSchema, type ChannelId, type Plan, type PlanId } from '../core/plan';
-import { beside } from './beside';
+import { computeInThread } from './compute-thread';
 import { getPlan } from './plans';
 import { Problem } from './problem';
 import { readStations } from './stations';
@@ -25,7 +25,7 @@ async function fileOf(plan: Plan, channels: readonly Outgoing[], format: OutForm
     file:
       format === 'json'
         ? JSON.stringify(plan, null, 2)
-        : await beside('write', { format, channels, name: plan.name }),
+        : await computeInThread('write', { format, channels, name: plan.name }),
     type: OUT_NAMES[format].type,
     name: fileName(plan.name, format),
   };

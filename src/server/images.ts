@@ -12,7 +12,7 @@ import { fileName } from './export';
 import { clientOf, NOBODY } from './once';
 import { createPlan, getPlan, wantModel, type KeptPlan } from './plans';
 import { notFound, Problem } from './problem';
-import { readOutside } from './reader';
+import { runReader } from './reader';
 
 /** Radios' images as files: opened as plans, saved again with all that is not ours, looked at byte by byte. */
 
@@ -34,7 +34,7 @@ export async function openImage(
     name,
     bytes: new Uint8Array(Buffer.from(base64, 'base64')),
   }));
-  const read = await readOutside('image', { files: handed, rescue }, { lane: clientOf(asker), gone });
+  const read = await runReader('image', { files: handed, rescue }, { lane: clientOf(asker), gone });
   if (!read.ok) throw new Problem(422, 'image-unknown', 'This image cannot be read', read.reason);
   if (read.value.kind !== 'read') {
     const { kind, title, reason } = read.value;

@@ -5,7 +5,7 @@ import type { RowsTold } from '../reader/stations';
 import { clientOf, NOBODY, type Asker } from './once';
 import { createPlan, getPlan, wantModel } from './plans';
 import { Problem } from './problem';
-import { readOutside } from './reader';
+import { runReader } from './reader';
 import { receiptOfEdit } from './receipts';
 import { editPlan } from './revisions';
 
@@ -27,7 +27,7 @@ const called = (name: string) => cutText(name.trim(), PLAN_NAME_LIMIT) || 'From 
 async function readInto(wish: ImportWish, into: Plan | null, asker: Asker, gone?: AbortSignal) {
   const bytes = new Uint8Array(Buffer.from(wish.base64, 'base64'));
   const asked = { bytes, into, slots: wish.slots };
-  const read = await readOutside('stations', asked, { lane: clientOf(asker), gone });
+  const read = await runReader('stations', asked, { lane: clientOf(asker), gone });
   if (!read.ok) throw new Problem(422, 'unreadable', 'The file cannot be read', read.reason);
   return read.value;
 }

@@ -5,7 +5,7 @@ import { reading, writing } from './database';
 import { instanceId, living } from './instance';
 import { clientOf, NOBODY, once, receiptOf } from './once';
 import { notFound, Problem } from './problem';
-import { readOutside } from './reader';
+import { runReader } from './reader';
 import { placesGone } from './station-places';
 import { keepStations } from './stations';
 
@@ -54,7 +54,7 @@ export async function keepOwn(
   try {
     const bytes = new Uint8Array(Buffer.from(base64, 'base64'));
     const day = now.toISOString().slice(0, 10);
-    const read = await readOutside(
+    const read = await runReader(
       'directory',
       { bytes, day },
       { lane: clientOf(asker), gone, part: (entries) => keepStations(id, entries, now) },

@@ -9,7 +9,7 @@ import { bytesOf, LoadFailed } from './fetch-bytes';
 import { instanceId, living } from './instance';
 import { forgetPeopleText, peopleText } from './people-text';
 import { Problem } from './problem';
-import { readOutside } from './reader';
+import { runReader } from './reader';
 
 /**
  * Loading a roll of people: as it comes, in stretches that let others have the database in between. It counts only once it is whole; what
@@ -157,7 +157,7 @@ function saying(count: number, odd: number, news: RollNews | null): string {
 /** Keeps the people of a file, stretch by stretch. */
 async function fillOfFile(roll: number, { packed, length }: RollFile, load: Load, signal: AbortSignal) {
   load.bytes = length;
-  const read = await readOutside(
+  const read = await runReader(
     'people',
     { packed },
     {
@@ -298,7 +298,7 @@ export async function sayBrokenOff(): Promise<void> {
     .from(rolls)
     .where(and(eq(rolls.state, 'loading'), notInArray(rolls.instance, alive)));
   if (!broken || kept.veridonPeopleLoad) return;
-  const message = `Veridon ended while ${broken.source} was being loaded. The people that you had are as they were; load it again.`;
+  const message = `Veridon stopped while ${broken.source} was being loaded. Your people are unchanged. Load ${broken.source} again.`;
   const load: Load = { state: 'failed', message, people: 0, bytes: 0 };
   kept.veridonPeopleLoad = { load, stop: new AbortController(), ended: Promise.resolve() };
 }

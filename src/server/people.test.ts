@@ -206,7 +206,7 @@ test('what a killed Veridon left of a load is forgotten at the next start, and n
   await sayBrokenOff();
   expect(lastLoad()).toMatchObject({
     state: 'failed',
-    message: expect.stringMatching(/Veridon ended while Ident Roll was being loaded/) as string,
+    message: expect.stringMatching(/Veridon stopped while Ident Roll was being loaded/) as string,
   });
   await forgetRolls();
   expect(await inTables()).toEqual({ rolls: ['in use'], people: before });

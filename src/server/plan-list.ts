@@ -6,7 +6,7 @@ import { readDocument, type Plan, type PlanId, type RadioId } from '../core/plan
 import { USUAL_REGION, type Region } from '../core/radio';
 import { ok } from '../core/result';
 import { jobs, plans, radios, summaries, type Database } from '../db';
-import { beside } from './beside';
+import { computeInThread } from './compute-thread';
 import { problemOf, reading } from './database';
 import { heldPlan } from './held-plans';
 import { areaOf, knownNeighbours, type Area } from './neighbours';
@@ -75,7 +75,7 @@ async function summaryOf(plan: Plan, neighbours: readonly Neighbour[]): Promise<
     slots: model ? model.slots.count * sidesOf(model).length : 0,
     channels: plan.channels.length,
     receive: plan.channels.map((channel) => channel.rx),
-    findings: model ? await beside('count', { plan, neighbours }) : [],
+    findings: model ? await computeInThread('count', { plan, neighbours }) : [],
     trouble: model ? null : unknownModel(plan.modelId),
     readable: null,
   };

@@ -13,7 +13,7 @@ import {
 } from '../core/plan';
 import { cutText } from '../core/text';
 import { plans, type Database } from '../db';
-import { beside } from './beside';
+import { computeInThread } from './compute-thread';
 import { reading, writing } from './database';
 import { copyHeard } from './heard';
 import { NOBODY, once, type Asker } from './once';
@@ -173,7 +173,7 @@ const wantFor = (plan: Plan, modelId: string | undefined): Model =>
 export async function fitPlan(id: PlanId, modelId?: string) {
   const { plan, revision } = await getPlan(id);
   wantFor(plan, modelId);
-  return { revision, fit: await beside('fit', { plan, modelId }) };
+  return { revision, fit: await computeInThread('fit', { plan, modelId }) };
 }
 
 /** Which findings are told of, and whether with the ways out of each. */
@@ -192,7 +192,7 @@ export async function checkPlan(
 ) {
   const { plan, revision } = await getPlan(id);
   wantFor(plan, modelId);
-  return { revision, ...(await beside('check', { plan, modelId, neighbours, from, count, mends })) };
+  return { revision, ...(await computeInThread('check', { plan, modelId, neighbours, from, count, mends })) };
 }
 
 /** True where no plan has been made yet. */

@@ -6,30 +6,31 @@ import type { Asked, InputOf, OutputOf, PartOf, Said, TaskName } from '../reader
 import { Problem } from './problem';
 
 /**
- * Files are read by processes of their own (src/reader): two at once, one file each, and the server's thread stays free. The others wait; who has had least of late
- * comes first, so that whoever sends one after the other keeps nobody else waiting.
+ * Starts a reader process for each file (src/reader), two at a time, so that the server's thread stays free. Other files wait. The client that used the readers
+ * least recently comes first, so a client that sends many files does not delay the others.
  */
 
-/** Readers at once, and how many of them for one client. */
+/** Readers at a time, and readers of one client at a time. */
 const AT_ONCE = 2;
 const OF_ONE = 1;
-/** Files that wait at most. */
+/** Most files that wait. */
 const MOST_WAITING = 100;
-/** What reading one file may take: seconds of computing, and memory in MB. An honest file of the largest size takes a third of each. */
+/** Limits of one reader: processor time in seconds, memory in MB. The largest ordinary file needs about a third of each. */
 const SECONDS = () => Number(process.env.VERIDON_READER_SECONDS ?? 15);
 const MEGABYTES = () => Number(process.env.VERIDON_READER_MB ?? 1200);
-/** How much of the memory may be JavaScript's own. */
+/** The share of the memory that the JavaScript heap may use. */
 const HEAP_SHARE = 0.64;
-/** How far they stand back for the server: 19 is farthest. */
+/** Scheduling priority of a reader; 0 is the server's, 19 the lowest. */
 const NICE = 5;
-/** After so long half of what a client has had is forgotten, ms. */
+/** The recorded use of a client halves in this time, ms. */
 const HALF_MS = 10_000;
 
-/** Who asks: the client that its key names, and a signal for when it has gone. */
-export interface Reads<N extends TaskName> {
+export interface ReaderOptions<N extends TaskName> {
+  /** The client, as the key of its change names it. */
   lane?: string;
+  /** Aborted when the client closes the connection. */
   gone?: AbortSignal | undefined;
-  /** Takes what is told in parts. */
+  /** Called with each part of the result; the reader waits for it. */
   part?: (part: PartOf<N>) => Promise<void>;
 }
 
@@ -71,19 +72,19 @@ function ended(lane: string, ms: number): void {
   next();
 }
 
-/** Waits for a turn; gives what ends it. */
+/** Waits for a free reader; gives the function that releases it. */
 function turn(lane: string, gone: AbortSignal | undefined): Promise<() => void> {
   if (waiting.length >= MOST_WAITING)
     throw new Problem(
       429,
       'too-many',
       'Too many files at once',
-      `${MOST_WAITING} files wait to be read. Nothing was changed; send this one again in a while.`,
+      `${MOST_WAITING} files are waiting to be read. Nothing was changed. Try again in a minute.`,
     );
   return new Promise((started, failed) => {
     const leave = () => {
       waiting = waiting.filter((other) => other !== one);
-      failed(new Gone());
+      failed(new ClientGone());
     };
     const one: Waiting = {
       lane,
@@ -100,23 +101,23 @@ function turn(lane: string, gone: AbortSignal | undefined): Promise<() => void> 
   });
 }
 
-/** Who sent the file has gone: nothing is read any more, and nobody hears what is said. */
-class Gone extends Problem {
+/** The client closed the connection before the file was read. */
+class ClientGone extends Problem {
   constructor() {
-    super(499, 'refused', 'Nobody waits', 'Who sent the file has gone. Nothing was read.');
+    super(499, 'refused', 'Cancelled', 'The client closed the connection. Nothing was changed.');
   }
 }
 
 const unreadable = (detail: string) => new Problem(422, 'unreadable', 'The file cannot be read', detail);
 
-/** Why a reader ended without an answer. */
-function brokenOff(signal: NodeJS.Signals | null): Problem {
+/** Why a reader ended without a result. */
+function endReason(signal: NodeJS.Signals | null): Problem {
   if (signal === 'SIGALRM')
     return unreadable(
-      `Reading this file takes more than ${SECONDS()} seconds of computing, which no file of stations, people or settings needs. Nothing was changed. Save it again, or split it.`,
+      `The file takes too long to read (over ${SECONDS()} seconds of processor time). Nothing was changed. Save the file again, or split it.`,
     );
   return unreadable(
-    'Reading this file takes more memory than a file may have. Nothing was changed. Save it again, or split it.',
+    `The file needs too much memory (over ${MEGABYTES()} MB). Nothing was changed. Save the file again, or split it.`,
   );
 }
 
@@ -130,7 +131,7 @@ function startReader(): ChildProcess {
     serialization: 'advanced',
     execArgv: [`--max-old-space-size=${Math.floor(MEGABYTES() * HEAP_SHARE)}`],
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
-    // Nothing of what the server knows is any affair of a file.
+    // The reader gets none of the server's environment.
     env: {
       NODE_ENV: 'production',
       VERIDON_READER_SECONDS: String(SECONDS()),
@@ -138,19 +139,19 @@ function startReader(): ChildProcess {
     },
   });
   try {
-    // Behind whoever waits for an answer, and not so far that it gets nowhere beside other programs.
+    // Below the server, but high enough to make progress on a busy machine.
     setPriority(child.pid!, NICE);
   } catch {
-    // It has ended already, or this machine has no priorities.
+    // The process has ended already, or the system has no priorities.
   }
   return child;
 }
 
-/** Has a task done by a process of its own. Throws the problem that says why there is no answer; `part` is given parts one by one. */
-export async function readOutside<N extends TaskName>(
+/** Runs a task in a reader process and gives its result. Throws a Problem if the process was ended. */
+export async function runReader<N extends TaskName>(
   task: N,
   input: InputOf<N>,
-  { lane = '', gone, part }: Reads<N> = {},
+  { lane = '', gone, part }: ReaderOptions<N> = {},
 ): Promise<OutputOf<N>> {
   const end = await turn(lane, gone);
   try {
@@ -172,12 +173,12 @@ function answerOf<R>(
   part: (part: unknown) => Promise<void>,
 ): Promise<R> {
   return new Promise((done, failed) => {
-    const leave = () => failed(new Gone());
+    const leave = () => failed(new ClientGone());
     if (gone?.aborted) return leave();
     gone?.addEventListener('abort', leave, { once: true });
     const send = (what: Asked) =>
       child.send(what, (error) => {
-        // Where it has ended that is heard below, with the reason.
+        // If the process has ended, the exit event says why.
         if (error && child.exitCode === null && child.signalCode === null) failed(error);
       });
     child.on('message', (said: Said) => {
@@ -186,7 +187,7 @@ function answerOf<R>(
       else failed(new Error(said.mistake));
     });
     child.once('error', failed);
-    child.once('exit', (_, signal) => failed(brokenOff(signal)));
+    child.once('exit', (_, signal) => failed(endReason(signal)));
     send(asked);
   });
 }

@@ -98,7 +98,7 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Re
           if (!begun.success) return 'This is no backup of Veridon.';
           first = begun.data;
           if (passphrase !== undefined && !first.salt)
-            return 'It was made without a passphrase: nothing proves where it comes from. Restore it without one if you know.';
+            return 'This backup has no passphrase. To restore it unverified, do not set VERIDON_PASSPHRASE.';
           if (passphrase !== undefined) code = await codeWith(passphrase, first.salt!);
           if (first.schema > schemaNumber())
             return `It was made by a newer Veridon (its tables are of number ${first.schema}, these of ${schemaNumber()}). Restore it with that one.`;
@@ -107,7 +107,7 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Re
           const row = known.row.safeParse(json.row);
           if (!row.success) {
             const [issue] = row.error.issues;
-            return `A row of its table “${table}” is not what Veridon keeps there (${issue!.path.join('.') || 'a column'}: ${issue!.message.slice(0, 100)}).`;
+            return `A row of table “${table}” is not valid (${issue!.path.join('.') || 'a column'}: ${issue!.message.slice(0, 100)}).`;
           }
           counts[table]!++;
         } else if ('table' in json) {
@@ -115,11 +115,11 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Re
           ({ table } = said);
           known = rowsOfTable(table);
           if (!known || counts[table] !== undefined)
-            return `It has a table “${table.slice(0, 40)}”${known ? ' twice' : ', which Veridon does not have'}.`;
+            return `It has the table “${table.slice(0, 40)}”${known ? ' twice' : ', which Veridon does not use'}.`;
           const { columns } = known;
           const other = said.columns.find((column) => !columns.includes(column));
           if (other !== undefined)
-            return `Its table “${table}” has a column “${other.slice(0, 40)}”, which Veridon does not have.`;
+            return `Table “${table}” has the column “${other.slice(0, 40)}”, which Veridon does not use.`;
           counts[table] = 0;
         } else {
           last = lastSchema.parse(json);
@@ -134,16 +134,16 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Re
     if (wrong !== null) return fail(`${wrong} Nothing was restored.`);
   } catch (error) {
     if (error instanceof TooLong)
-      return fail('The file has a line that no backup of Veridon has. Nothing was restored.');
+      return fail(
+        'A line of the file is longer than 50 MB. Veridon writes no such lines. Nothing was restored.',
+      );
     return fail('The file is damaged or not whole: it cannot be read to its end. Nothing was restored.');
   }
   if (!first || !last) return fail('The file is not whole: its end is missing. Nothing was restored.');
   if (last.sha256 !== sum.digest('hex') || JSON.stringify(last.end) !== JSON.stringify(counts))
     return fail('The file is damaged: it does not add up. Nothing was restored.');
   if (code && !code.is(last.code ?? ''))
-    return fail(
-      'The passphrase is not the one that it was made with, or somebody has changed it. Nothing was restored.',
-    );
+    return fail('The passphrase is wrong, or the backup was changed. Nothing was restored.');
   return ok({ made: first.made, counts, verified: code !== undefined });
 }
 

@@ -81,7 +81,7 @@ export async function start(): Promise<void> {
       () => false,
     );
     if (problem?.kind !== 'database-away' && !canRead) process.exit(1);
-    if (canRead) console.error('Until there is room Veridon only reads.');
+    if (canRead) console.error('Veridon is read-only until there is room.');
     const again = () => setTimeout(() => settle().catch(again), AGAIN_MS).unref();
     again();
   }

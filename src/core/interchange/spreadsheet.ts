@@ -107,9 +107,9 @@ export function readSpreadsheet(bytes: Uint8Array): Result<string[][]> {
       if (row < 1 || row > TABLE_LIMITS.rows)
         return `${place} stands beyond row ${TABLE_LIMITS.rows}. Part the table.`;
       if (++cells > SHEET_LIMITS.cells)
-        return `This spreadsheet has more than ${SHEET_LIMITS.cells / 1e6} million cells. Part the table.`;
+        return `This spreadsheet has more than ${SHEET_LIMITS.cells / 1e6} million cells. Split the table.`;
       const text = cellText(cell, texts.value, days.value, day0);
-      if (text === null) return `${place} names a text that is not in the file: it is damaged.`;
+      if (text === null) return `${place} refers to a shared text that is missing. The file is damaged.`;
       if (text.length > TABLE_LIMITS.cell)
         return `${place} has ${text.length} characters; ${TABLE_LIMITS.cell} are the most.`;
       while (rows.length < row) rows.push([]);

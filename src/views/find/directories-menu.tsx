@@ -85,7 +85,8 @@ export function DirectoriesMenu({ search }: { search: Search }) {
               </TickField>
               {directory.brokenOff ? (
                 <p className="pl-6 text-soft">
-                  Veridon ended while this file came in. Nothing of it is kept; open it again.
+                  Veridon stopped while this file was being imported. No stations were saved. Import the file
+                  again.
                 </p>
               ) : (
                 <p className="pl-6 text-soft">

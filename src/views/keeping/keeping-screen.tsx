@@ -135,7 +135,7 @@ export function KeepingScreen() {
               </div>
               <div className="flex items-end gap-3 border-b border-line px-3 py-2 text-[12.5px] text-soft">
                 <Field
-                  label="Passphrase, if you want one"
+                  label="Passphrase (optional)"
                   className="w-56"
                   type="password"
                   autoComplete="new-password"
@@ -144,8 +144,8 @@ export function KeepingScreen() {
                   onChange={(event) => setPassphrase(event.target.value)}
                 />
                 <p className="pb-1">
-                  With it you can prove, on any computer, that nobody has changed the backup. Veridon does not
-                  keep it.
+                  A passphrase lets you check, on any computer, that the backup was not changed. Veridon does
+                  not store the passphrase.
                 </p>
               </div>
               {make.error && <Trouble className="m-2">{make.error.message}</Trouble>}

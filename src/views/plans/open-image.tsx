@@ -77,8 +77,8 @@ function useOpenImage() {
       className="fixed bottom-4 right-4 z-40 flex max-w-lg flex-col gap-2 rounded-md border border-line-strong bg-sheet p-3 shadow-lg"
     >
       <p>
-        “{unproven.name}” is a plan now. These files have no checksum: nothing proves that they are as the
-        radio wrote them. Compare the channels with the radio, or open the card with its CARD.TXT.
+        “{unproven.name}” was imported. These files have no checksum, so Veridon cannot tell whether they are
+        damaged. Compare the channels with the radio, or open the card together with CARD.TXT.
       </p>
       <p>
         <Button

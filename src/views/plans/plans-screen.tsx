@@ -144,7 +144,7 @@ export function PlansScreen({
                     <b className="block truncate text-[16px] font-semibold text-ink">{plan.name}</b>
                     <span className="flex items-center gap-3">
                       {plan.model}
-                      {plan.pending ? <span>being checked…</span> : <Findings counts={plan.findings} />}
+                      {plan.pending ? <span>checking…</span> : <Findings counts={plan.findings} />}
                     </span>
                     <Written plan={plan} />
                   </span>
@@ -202,7 +202,7 @@ export function PlansScreen({
               scroll={false}
               href={`/?show=${plans.length + PLANS_AT_ONCE}`}
             >
-              Show more
+              Show more plans
             </Link>
           </p>
         )}

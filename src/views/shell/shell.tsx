@@ -107,7 +107,7 @@ export function Shell({ children, readOnly }: { children: ReactNode; readOnly: s
                 role="alert"
                 className="border-b border-line-strong bg-sheet px-8 py-1.5 text-[13px] text-stop print:hidden"
               >
-                Veridon only reads: {readOnly}
+                Read-only. {readOnly}
               </p>
             )}
             <div className="min-h-0 flex-1">{children}</div>
