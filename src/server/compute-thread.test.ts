@@ -25,7 +25,7 @@ test('gives what core gives, call by call', async () => {
   expect(fitted).toEqual(fit(plan, ternP2));
   // The licence grade is not stated, which is the first thing that Check says.
   expect(counts.length).toBeGreaterThan(0);
-  expect(String(file)).toContain('Name');
+  expect(Buffer.from(file).toString()).toContain('Name');
 });
 
 test('a call that fails says why, and the next one works', async () => {
