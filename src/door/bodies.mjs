@@ -1,10 +1,10 @@
 // @ts-check
-/** What people type is no longer, bytes. */
+/** Longest body that counts as small, bytes: what people type is shorter. */
 const SMALL = 65_536;
 
 /**
- * Takes in the bodies of changes before these wait for their turn: a body that never ends keeps a connection, and nothing else. All that are held
- * together have a limit, since each may lie here while others are worked on; small ones a limit of their own, so that large ones take nobody's room to type.
+ * Receives the bodies of changes before the changes wait for their turn, so that a body that never ends blocks only its own connection. All waiting bodies share
+ * a limit. Small bodies have a limit of their own, so that large ones cannot block typing.
  *
  * @typedef {{ free: () => void, bytes: Promise<Buffer | 'too slow' | 'gone'> }} Body `free` gives its room back, once
  *

@@ -2,14 +2,11 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { tasks, type Asked, type Said } from './tasks';
 
-/**
- * A process that reads one file for the server and ends. Nothing that a file does to it, a loop without an end or a memory that is full, keeps
- * anybody waiting who did not send that file.
- */
+/** The reader process: reads one file for the server, then ends. A file that loops for ever or fills the memory stops this process only. */
 
 const say = (said: Said) => process.send!(said);
 
-// A thread of its own ends this process where reading takes too much, or where nobody waits any more.
+// Its own thread ends this process if a limit is reached or the server is gone.
 new Worker(join(__dirname, 'watch.js')).unref();
 
 let taken: (() => void) | undefined;

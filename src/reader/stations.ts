@@ -17,7 +17,7 @@ export interface StationsWish {
   slots: 'as in the file' | 'next free';
 }
 
-/** What becomes of the rows of a file. */
+/** The result of importing rows. */
 export interface RowsTold {
   placed: number;
   /** Channels that found no slot. */
@@ -37,7 +37,7 @@ export type StationsRead =
       told: RowsTold;
     };
 
-/** What a file comes to on a radio, and how it is placed into a plan for it. */
+/** The channels of a file for the plan's radio, and how they are placed into the plan. */
 function incoming(
   content: FileContent,
   plan: Plan,

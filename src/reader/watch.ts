@@ -1,8 +1,8 @@
 import { parentPort } from 'node:worker_threads';
 
 /**
- * Ends the process that reads, from a thread beside it: a signal reaches it in the middle of a loop. Its limits are in its environment: seconds of
- * computing, which is what a file costs, however busy the machine is, and bytes of memory.
+ * Ends the reader process from a second thread: a signal works even while the main thread is in a loop. The limits come from the environment: seconds of
+ * processor time, which do not depend on how busy the machine is, and bytes of memory.
  */
 
 const seconds = Number(process.env.VERIDON_READER_SECONDS);
@@ -15,7 +15,7 @@ setInterval(() => {
   const { user, system } = process.cpuUsage();
   if ((user + system) / 1e6 > seconds) end('SIGALRM');
   if (process.memoryUsage.rss() > bytes) end('SIGTERM');
-  // Who asked has ended: whoever looks after it now is another.
+  // The server has ended, so the process has another parent now.
   if (process.ppid !== parent) end('SIGKILL');
 }, 100);
 parentPort?.unref();

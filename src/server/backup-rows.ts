@@ -4,7 +4,7 @@ import { z } from 'zod';
 import * as db from '../db';
 import { plans, revisions } from '../db';
 
-/** What the rows of a backup may be, by the tables that there are: a name, a column or a value of another kind is refused before anything is put in. */
+/** Schemas for the rows of a backup, made from the tables of the database. Unknown tables, columns and values are refused before anything is restored. */
 
 /**
  * What is no part of a backup: passwords, what a process keeps for its own sake, and rolls of people, which are large and are fetched again;

@@ -2,8 +2,8 @@ import { createHmac, randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 import { promisify } from 'node:util';
 
 /**
- * A sum says that a file is whole, and nothing of where it comes from. With a passphrase a backup has a code besides (HMAC, RFC 2104, with SHA-256), which
- * nobody makes who does not know it; the key is made of passphrase and salt by scrypt (RFC 7914), so that it can be checked on any computer.
+ * Authenticates backups. A checksum proves that a file is complete, not who made it. With a passphrase a backup also has a code (HMAC-SHA-256, RFC 2104); its key
+ * is derived from passphrase and salt by scrypt (RFC 7914), so the code can be checked on any computer.
  */
 
 const SALT_BYTES = 16;
@@ -19,7 +19,7 @@ const keyOf = promisify(scrypt) as (
 /** New salt, hexadecimal. */
 export const newSalt = (): string => randomBytes(SALT_BYTES).toString('hex');
 
-/** The code of what it is given bit by bit. */
+/** Computes the code of lines that are given one by one. */
 export async function codeWith(passphrase: string, salt: string) {
   const key = await keyOf(passphrase.normalize('NFC'), Buffer.from(salt, 'hex'), 32, COST);
   const code = createHmac('sha256', key);

@@ -70,7 +70,7 @@ export async function once<A, R>(
   return again(known!.receipt as R);
 }
 
-/** What a change that has been done left for its answer; undefined where it has not been done. Refuses a key that was another change's. */
+/** The receipt of a change that was done before; undefined if it was not. Throws for a key that belongs to another change. */
 export async function receiptOf<R>(
   database: Database,
   { key }: Asker,
@@ -86,8 +86,8 @@ export async function receiptOf<R>(
 const answering = new Map<string, { digest: string; answer: Promise<unknown> }>();
 
 /**
- * Does a change whose work keeps no receipt of its own, and keeps what it answered: sent again, or twice at the same moment, it gets that answer. Between the
- * work and the answer's being kept a kill leaves a change that is done a second time when it is sent again.
+ * Runs a change that keeps no receipt of its own, and saves its answer. A change that is sent again, even at the same moment, gets the saved answer. If the process
+ * is killed after the work and before the answer is saved, a repeated change is done twice.
  */
 export async function answeredOnce<R>({ key }: Asker, request: unknown, run: () => Promise<R>): Promise<R> {
   if (key === null) return run();

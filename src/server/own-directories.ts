@@ -117,7 +117,7 @@ export async function dropOwn(id: string): Promise<{ id: string }> {
   return { id };
 }
 
-/** Marks the directories that were coming in when the process that loaded them ended, and removes what had come of them. */
+/** Marks directories whose import was interrupted, and removes their stations. */
 export async function closeBrokenOff(): Promise<void> {
   const database = await writing();
   const alive = (await openDatabase()).kind === 'pglite' ? [instanceId] : await living(database);

@@ -96,7 +96,7 @@ interface Wanted {
 
 const away = (removed: boolean) => (removed ? isNotNull(plans.removedAt) : isNull(plans.removedAt));
 
-/** Plans as they are listed, by what is kept of each; `work` has what is not kept worked out, one after the other. */
+/** The rows of the list, from saved summaries; `work` says when missing summaries are computed. */
 async function rowsWanted({ removed = false, from = 0, count = 1_000_000 }: Wanted, work: 'first' | 'later') {
   const database = await reading();
   const rows = await database
@@ -147,7 +147,7 @@ const MOST_SHOWN = 1000;
 export const plansToShow = (asked: string | undefined): number =>
   Math.min(MOST_SHOWN, Math.max(PLANS_AT_ONCE, Math.floor(Number(asked)) || 0));
 
-/** Some of the plans at once, by what is kept of them; what is pending is worked out meanwhile. */
+/** One page of the list, from saved summaries; pending ones are computed in the background. */
 export async function pageOfPlans(wanted: Wanted) {
   const database = await reading();
   const [all] = await database
@@ -161,7 +161,7 @@ export async function pageOfPlans(wanted: Wanted) {
 const shared = globalThis as { veridonSummaries?: { waiting: Set<PlanId>; running: boolean } };
 const pendingOnes = (shared.veridonSummaries ??= { waiting: new Set(), running: false });
 
-/** Has a plan worked out for the list, after those that wait already. */
+/** Computes the summary of a plan in the background, after those that wait already. */
 function workOut(id: PlanId): void {
   pendingOnes.waiting.add(id);
   if (!pendingOnes.running) void workAllOut();
@@ -174,7 +174,7 @@ async function workAllOut(): Promise<void> {
     try {
       await summarise(await reading(), id);
     } catch (error) {
-      // Where the data is away whoever lists next asks for it again.
+      // If the data is not available, the next list asks again.
       if (!(error instanceof Problem) && problemOf(error) === undefined) console.error(error);
     }
   }

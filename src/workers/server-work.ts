@@ -14,7 +14,7 @@ import { writeChannels, type OutFormat, type Outgoing } from '../core/interchang
 import { modelById, modelOfPlan, type Model } from '../core/models';
 import type { ChannelId, Plan } from '../core/plan';
 
-/** What the server has worked out beside its own thread, by name: values in, values out. */
+/** Heavy work on plans for the server, by name; pure functions of their input. */
 
 /** The model of that id, or without one that of the plan, as the unit is that it is worked on for. */
 function modelFor(plan: Plan, modelId: string | undefined): Model {
@@ -48,7 +48,7 @@ function checkPart({ plan, modelId, neighbours, from, count, mends }: Checked) {
   };
 }
 
-/** What a write comes to: the plan with the values of the unit, the unit by its newest copy, and the ID that is in it. */
+/** A plan and the radio that it is to be written to: the values of the unit, its newest copy, and the ID in that copy. */
 interface Previewed {
   plan: Plan;
   modelId: string;
@@ -100,7 +100,7 @@ function previewOf({ plan: agreed, modelId, unitOwn, copy, inRadio, neighbours }
 /** How a model holds a plan. */
 const fitOf = ({ plan, modelId }: Pick<Checked, 'plan' | 'modelId'>) => fit(plan, modelFor(plan, modelId));
 
-/** How many findings of each severity there are, in channels and beside them; none where nobody knows the model. */
+/** The number of findings of each severity, of channels and of the rest of the plan; empty for an unknown model. */
 function countAll({ plan, neighbours }: Pick<Checked, 'plan' | 'neighbours'>): FindingCount[] {
   const model = modelOfPlan(plan);
   if (!model) return [];

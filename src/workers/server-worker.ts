@@ -2,13 +2,13 @@ import { setPriority } from 'node:os';
 import { parentPort } from 'node:worker_threads';
 import { work, type WorkName } from './server-work';
 
-/** The thread in which the server has plans worked out: one thing after the other. */
+/** The compute thread of the server; runs one piece of work after another. */
 
 try {
-  // Of this thread alone, as Linux has it: behind whoever waits for an answer.
+  // On Linux this lowers the priority of this thread only.
   setPriority(0, 5);
 } catch {
-  // Without priorities they share alike.
+  // The system has no priorities.
 }
 
 parentPort!.on(

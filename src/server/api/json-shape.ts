@@ -1,6 +1,6 @@
 /**
- * What JSON may look like before it is parsed. Parsing what is nested a million times, or checking a million values of which each is wrong, would keep
- * everybody waiting; both are told by one pass over the bytes.
+ * Checks the shape of JSON before it is parsed. To parse a million nested lists, or to validate a million wrong values, would block the server; one pass over the
+ * bytes finds both.
  */
 export const JSON_LIMITS = { depth: 64, values: 400_000 };
 
