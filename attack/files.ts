@@ -11,9 +11,9 @@ import { byHand, madeUp, type HostileFile } from './hostile';
 const honest = () =>
   Buffer.from(
     `Name,Receive,Offset,Tone,Lat,Lon,Note\n${Array.from(
-      { length: 16_000 },
+      { length: 12_000 },
       (_, n) =>
-        `Repeater ${n},${(145 + (n % 100) / 80).toFixed(4)},-0.6,88.5,52.${n % 900},-29.8,on the hill ${n}`,
+        `Repeater ${n},${(145 + (n % 100) / 80).toFixed(4)},-0.6,88.5,52.${n % 900},-29.8,on the hill above the harbour ${n} keyed by 88.5`,
     ).join('\n')}`,
   );
 
@@ -45,12 +45,14 @@ export async function sendHostileFiles(
   { files, clients, seed, until }: { files: number; clients: number; seed: number; until: number },
 ): Promise<Report> {
   const random = seeded(seed);
+  // To make them takes seconds in which this process hears nothing; connections that were closed meanwhile are noticed after it.
+  const hand = byHand();
+  await new Promise((goOn) => setTimeout(goOn, 100));
   const watch = new Watch();
   const edits: number[] = [];
   const imports: number[] = [];
   let ended = false;
   await ask(`${world.url}/api/plans/${PLAN}/recover`, post(undefined));
-  const hand = byHand();
   // Those made by hand first, each on one way after the other; then made-up ones.
   const queue = Array.from({ length: files }, (_, n) => ({
     file: n < hand.length * WAYS.length ? hand[(n + seed) % hand.length]! : madeUp(random),
@@ -105,7 +107,7 @@ export async function sendHostileFiles(
       const answer = await ask(`${world.url}/api/import`, request, limits.fileMs);
       imports.push(answer.ms);
       const { placed, plan } = answer.body as { placed?: number; plan?: string };
-      if (answer.status !== 201 || !placed)
+      if (answer.status !== 200 || !placed)
         watch.note(
           `An honest file was answered with ${answer.status}: ${JSON.stringify(answer.body).slice(0, 200)}`,
         );

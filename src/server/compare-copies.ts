@@ -1,9 +1,9 @@
 import type { CopyComparison } from '../core/bench';
-import { contentToWrite } from '../core/check';
 import { compareBesides, compareContents } from '../core/compare';
-import { byteDifferences, decodeImage, modelOfImage, withUnitValues, type ToWrite } from '../core/image';
+import { byteDifferences, decodeImage, type ToWrite } from '../core/image';
 import { modelById, type Model } from '../core/models';
 import type { PlanId } from '../core/plan';
+import { computeInThread } from './compute-thread';
 import { getCopy } from './copies';
 import { planThen } from './marks';
 import { getPlan } from './plans';
@@ -40,12 +40,12 @@ export async function compareCopy(
       ? getPlan(against.plan)
       : planThen(against.plan, against.revision));
     const { own } = await radioOf(copy.radioId);
-    const { heldBack: _, ...content } = contentToWrite(
-      withUnitValues(plan, model, own),
-      modelOfImage(copy.image, model, copy.called),
-    );
+    const { image, called } = copy;
+    const compared = await computeInThread('compare', {
+      ...{ plan, modelId: model.id, unitOwn: own, copy: { image, called } },
+    });
     const then = against.revision === undefined ? '' : `, revision ${against.revision}`;
-    return { called: `the plan “${plan.name}”${then}`, ...held(content), bytes: null };
+    return { called: `the plan “${plan.name}”${then}`, ...compared, bytes: null };
   }
   const other = await getCopy(against.copy!);
   if (other.modelId !== copy.modelId)

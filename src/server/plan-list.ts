@@ -2,7 +2,7 @@ import { and, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { PLANS_AT_ONCE } from '../api/plans';
 import type { FindingCount, Neighbour } from '../core/check';
 import { modelById, modelOfPlan, sidesOf } from '../core/models';
-import { readDocument, type Plan, type PlanId, type RadioId } from '../core/plan';
+import type { Plan, PlanId, RadioId } from '../core/plan';
 import { USUAL_REGION, type Region } from '../core/radio';
 import { ok } from '../core/result';
 import { jobs, plans, radios, summaries, type Database } from '../db';
@@ -11,7 +11,7 @@ import { problemOf, reading } from './database';
 import { heldPlan } from './held-plans';
 import { areaOf, knownNeighbours, type Area } from './neighbours';
 import { lastReadable } from './plan-log';
-import { wantDocument } from './plan-rows';
+import { planIn, wantDocument } from './plan-rows';
 import { Problem } from './problem';
 import { calledOf } from './radios';
 
@@ -51,7 +51,7 @@ const MOST_AREAS = 2000;
 async function summarise(database: Database, id: PlanId): Promise<Summary> {
   const { row, document } = await wantDocument(database, id, { removed: true });
   const held = heldPlan(id);
-  const read = held?.revision === row.revision ? ok(held.plan) : readDocument(document);
+  const read = held?.revision === row.revision ? ok(held.plan) : await planIn(document, row.bytes);
   const area = read.ok ? areaOf(read.value) : null;
   const neighbours = knownNeighbours(area);
   const summary = read.ok

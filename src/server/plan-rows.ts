@@ -14,7 +14,9 @@ import {
   type Plan,
   type PlanId,
 } from '../core/plan';
+import type { Result } from '../core/result';
 import { plans, type Database } from '../db';
+import { computeInThread } from './compute-thread';
 import { reading } from './database';
 import { heldPlan, hold, type HeldPlan } from './held-plans';
 import { notFound, Problem } from './problem';
@@ -89,10 +91,17 @@ export async function wantDocument(
   return { row, document: documentIn({ row, lists: found!.lists }) };
 }
 
+/** Documents above this size are validated in the compute thread, bytes. */
+const LARGE = 300_000;
+
+/** The plan in a document; large ones are validated in the compute thread. */
+export const planIn = async (document: unknown, bytes: number | null): Promise<Result<Plan>> =>
+  (bytes ?? 0) > LARGE ? computeInThread('read', { document }) : readDocument(document);
+
 /** The newest revision of a plan, from the tables, and held from now on. */
 export async function loadPlan(database: Database, id: PlanId): Promise<HeldPlan> {
   const { row, document } = await wantDocument(database, id);
-  const read = readDocument(document);
+  const read = await planIn(document, row.bytes);
   if (!read.ok) throw unreadable(row.name, read.reason);
   const { revision, undoHead, redoHead } = row;
   const bytes = row.bytes ?? JSON.stringify(read.value).length;

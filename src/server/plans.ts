@@ -19,7 +19,7 @@ import { copyHeard } from './heard';
 import { NOBODY, once, type Asker } from './once';
 import { planNames } from './plan-list';
 import { labelOf, planAt, salvaged } from './plan-log';
-import { insertPlan, newestPlan, wantDocument } from './plan-rows';
+import { insertPlan, newestPlan, planIn, wantDocument } from './plan-rows';
 import { notFound, Problem } from './problem';
 
 /** A plan as its row keeps it. */
@@ -64,7 +64,9 @@ export async function createPlan(
 /** Keeps a plan that was just made, once; `request` is what was asked for, of which the plan was made. */
 async function keepNew(plan: Plan, asker: Asker, request: unknown, also?: KeptBeside): Promise<KeptPlan> {
   const { id } = plan;
-  const read = readDocument(plan);
+  // Records take some 300 bytes each.
+  const records = plan.channels.length + plan.leftOver.length + plan.talkgroups.length;
+  const read = await planIn(plan, records * 300);
   if (!read.ok) throw new Problem(422, 'no-plan', 'This makes no plan', `${read.reason} Nothing was made.`);
   const database = await writing();
   return database.transaction((transaction) =>

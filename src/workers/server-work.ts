@@ -12,7 +12,7 @@ import { alikeOf, fit } from '../core/fit';
 import { decodeImage, modelOfImage, withUnitValues, type UnitValues } from '../core/image';
 import { writeChannels, type OutFormat, type Outgoing } from '../core/interchange';
 import { modelById, modelOfPlan, type Model } from '../core/models';
-import type { ChannelId, Plan } from '../core/plan';
+import { readDocument, type ChannelId, type Plan } from '../core/plan';
 
 /** Heavy work on plans for the server, by name; pure functions of their input. */
 
@@ -97,6 +97,29 @@ function previewOf({ plan: agreed, modelId, unitOwn, copy, inRadio, neighbours }
   };
 }
 
+/** What a write of a plan would change in a copy that can be read. */
+function compareOf({
+  plan,
+  modelId,
+  unitOwn,
+  copy,
+}: Pick<Previewed, 'plan' | 'modelId' | 'unitOwn'> & { copy: { image: Uint8Array; called: string } }) {
+  const model = modelFor(plan, modelId);
+  const before = decodeImage(copy.image, model);
+  if (!before.ok) throw new Error(before.reason);
+  const { heldBack: _, ...after } = contentToWrite(
+    withUnitValues(plan, model, unitOwn),
+    modelOfImage(copy.image, model, copy.called),
+  );
+  return {
+    change: compareContents(before.value.channels, after.channels, { was: before.value, is: after }),
+    besides: compareBesides(before.value, after, model),
+  };
+}
+
+/** Validates the document of a plan. */
+const readPlan = ({ document }: { document: unknown }) => readDocument(document);
+
 /** How a model holds a plan. */
 const fitOf = ({ plan, modelId }: Pick<Checked, 'plan' | 'modelId'>) => fit(plan, modelFor(plan, modelId));
 
@@ -122,7 +145,15 @@ const writeFile = ({
   name: string;
 }) => writeChannels(format, channels, name);
 
-export const work = { check: checkPart, count: countAll, fit: fitOf, preview: previewOf, write: writeFile };
+export const work = {
+  check: checkPart,
+  compare: compareOf,
+  count: countAll,
+  fit: fitOf,
+  preview: previewOf,
+  read: readPlan,
+  write: writeFile,
+};
 
 type Work = typeof work;
 export type WorkName = keyof Work;
