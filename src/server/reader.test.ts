@@ -15,6 +15,9 @@ const day = '2026-11-20';
 const places = (rows: number) =>
   strToU8(`Name,Receive,Lat,Lon\n${Array.from({ length: rows }, (_, n) => `R${n},145.6,52,-30`).join('\n')}`);
 
+const whenAborted = (signal: AbortSignal) =>
+  new Promise<void>((done) => signal.addEventListener('abort', () => done(), { once: true }));
+
 /** Readers that run, by what the system says. */
 const running = () =>
   execFileSync('ps', ['-eo', 'ppid,args'])
@@ -53,6 +56,26 @@ test('a part that cannot be kept ends the reading, and is what is said', async (
   await expect(runReader('directory', { bytes: places(2000), day }, { part })).rejects.toThrow('no room');
 });
 
+test('it ends only when nothing is being taken any more', async () => {
+  const leave = new AbortController();
+  let taken = false;
+  const read = runReader(
+    'directory',
+    { bytes: places(600), day },
+    {
+      gone: leave.signal,
+      async part() {
+        leave.abort();
+        // As a database does that is slow.
+        await new Promise((done) => setTimeout(done, 200));
+        taken = true;
+      },
+    },
+  );
+  await expect(read).rejects.toMatchObject({ status: 499 });
+  expect(taken).toBe(true);
+});
+
 test('one that computes for too long is ended, and says so', async () => {
   process.env.VERIDON_READER_SECONDS = '0.2';
   await expect(runReader('stations', stations(table(400_000)))).rejects.toMatchObject({
@@ -82,8 +105,8 @@ test('where who sent it goes, the reader goes, or never begins', async () => {
     { bytes: places(5000), day },
     {
       gone: leave.signal,
-      // The first part is never taken: the reader waits.
-      part: () => new Promise(() => {}),
+      // The first part is not taken before that: the reader waits.
+      part: () => whenAborted(leave.signal),
     },
   );
   await until('a reader', () => running() === 1);
@@ -141,7 +164,7 @@ test('beyond a hundred that wait a file is refused', async () => {
       {
         lane: `client ${n % 2}`,
         gone: leave.signal,
-        part: () => new Promise(() => {}),
+        part: () => whenAborted(leave.signal),
       },
     ).catch((error: { status: number }) => error.status),
   );

@@ -154,12 +154,16 @@ export async function runReader<N extends TaskName>(
   { lane = '', gone, part }: ReaderOptions<N> = {},
 ): Promise<OutputOf<N>> {
   const end = await turn(lane, gone);
+  /** The part that is being taken. The caller may undo everything once this function has ended, so nothing may be under way then. */
+  let taking: Promise<void> = Promise.resolve();
+  const take = (one: unknown) => (taking = (part as (part: unknown) => Promise<void>)(one));
   try {
     const child = startReader();
     try {
-      return await answerOf(child, { task, input }, gone, part as (part: unknown) => Promise<void>);
+      return await answerOf(child, { task, input }, gone, take);
     } finally {
       child.kill('SIGKILL');
+      await taking.catch(() => {});
     }
   } finally {
     end();
