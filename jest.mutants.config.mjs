@@ -10,7 +10,14 @@ const MATCH = {
 };
 
 export default async () => {
-  const { projects, testTimeout } = await all();
-  const testMatch = MATCH[process.env.VERIDON_MUTANTS];
-  return { ...projects[0], testTimeout, ...(testMatch && { testMatch }) };
+  const { projects, testTimeout, globalSetup } = await all();
+  const part = process.env.VERIDON_MUTANTS;
+  const testMatch = MATCH[part];
+  // Only the server starts readers, and only its copy of the sources has them.
+  return {
+    ...projects[0],
+    testTimeout,
+    ...(testMatch && { testMatch }),
+    ...(part === 'server' && { globalSetup }),
+  };
 };
