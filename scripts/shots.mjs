@@ -136,6 +136,7 @@ await shot('data');
 await fetch(`${url}/api/plans/pl_ketterbyweekend/duplicate`, { method: 'POST' });
 await page.goto(`${url}/`);
 await sees('Ketterby weekend, copy');
+await page.waitForFunction(() => !document.body.innerText.includes('checking…'));
 await shot('plans');
 
 await page.goto(`${url}/plans/pl_threedays/organise`);

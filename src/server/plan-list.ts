@@ -147,30 +147,44 @@ const MOST_SHOWN = 1000;
 export const plansToShow = (asked: string | undefined): number =>
   Math.min(MOST_SHOWN, Math.max(PLANS_AT_ONCE, Math.floor(Number(asked)) || 0));
 
-/** One page of the list, from saved summaries; pending ones are computed in the background. */
+/** How long a list waits for summaries that are being computed, ms; small plans take some milliseconds each. */
+const PATIENCE_MS = 500;
+
+/** One page of the list, from saved summaries. Missing summaries are computed in the background; the list waits a moment for them. */
 export async function pageOfPlans(wanted: Wanted) {
   const database = await reading();
   const [all] = await database
     .select({ n: count() })
     .from(plans)
     .where(away(wanted.removed ?? false));
-  return { plans: await rowsWanted(wanted, 'later'), total: all!.n };
+  const total = all!.n;
+  const listed = await rowsWanted(wanted, 'later');
+  if (!listed.some(({ pending }) => pending)) return { plans: listed, total };
+  const patience = new Promise<void>((over) => setTimeout(over, PATIENCE_MS).unref());
+  await Promise.race([summaryQueue.ended, patience]);
+  return { plans: await rowsWanted(wanted, 'later'), total };
 }
 
 // One for the process, however often modules are loaded again.
-const shared = globalThis as { veridonSummaries?: { waiting: Set<PlanId>; running: boolean } };
-const pendingOnes = (shared.veridonSummaries ??= { waiting: new Set(), running: false });
+const shared = globalThis as {
+  veridonSummaries?: { waiting: Set<PlanId>; running: boolean; ended: Promise<void> };
+};
+const summaryQueue = (shared.veridonSummaries ??= {
+  waiting: new Set(),
+  running: false,
+  ended: Promise.resolve(),
+});
 
 /** Computes the summary of a plan in the background, after those that wait already. */
 function workOut(id: PlanId): void {
-  pendingOnes.waiting.add(id);
-  if (!pendingOnes.running) void workAllOut();
+  summaryQueue.waiting.add(id);
+  if (!summaryQueue.running) summaryQueue.ended = workAllOut();
 }
 
 async function workAllOut(): Promise<void> {
-  pendingOnes.running = true;
-  for (const id of pendingOnes.waiting) {
-    pendingOnes.waiting.delete(id);
+  summaryQueue.running = true;
+  for (const id of summaryQueue.waiting) {
+    summaryQueue.waiting.delete(id);
     try {
       await summarise(await reading(), id);
     } catch (error) {
@@ -178,7 +192,7 @@ async function workAllOut(): Promise<void> {
       if (!(error instanceof Problem) && problemOf(error) === undefined) console.error(error);
     }
   }
-  pendingOnes.running = false;
+  summaryQueue.running = false;
 }
 
 /** The plans by name, the last changed first, with what is known to be wrong with them. */
