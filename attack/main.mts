@@ -33,6 +33,7 @@ const at = process.argv.indexOf('--only');
 const only = at < 0 ? undefined : process.argv[at + 1];
 const wanted = (name: string) => only === undefined || only === name;
 const end = Date.now() + minutes * 60_000;
+// The shares leave a tenth for kills, and a few minutes for what has no share.
 const share = (part: number) => Math.min(end, Date.now() + part * minutes * 60_000);
 
 const reports: Report[] = [];
@@ -48,7 +49,7 @@ const folder = mkdtempSync(join(tmpdir(), 'veridon-attack-'));
 process.env.VERIDON_RESERVE_MB = '1';
 process.env.VERIDON_DATA_DIR = join(folder, 'cuts');
 if (wanted('cuts')) {
-  const until = share(0.2);
+  const until = share(0.14);
   const recording = await record(join(folder, 'cuts'), 150, seed);
   const { cuts, answered, faults } = await cutPower(recording, {
     // Some two seconds each; places are taken in order, so that there must be time for all of them.
@@ -66,21 +67,21 @@ const world = await makeWorld({ env: { VERIDON_BENCH_URL: between.url, ...patien
 bench = world.bench;
 try {
   const before = memoryOf(world.pid());
-  if (wanted('requests')) tell(await makeUpRequests(world, { requests: Infinity, seed, until: share(0.15) }));
+  if (wanted('requests')) tell(await makeUpRequests(world, { requests: Infinity, seed, until: share(0.1) }));
   if (wanted('crowd'))
-    tell(await crowd(world, { clients: 20, greedy: 4, edits: 40, seed, until: share(0.1) }));
+    tell(await crowd(world, { clients: 20, greedy: 4, edits: 40, seed, until: share(0.07) }));
   if (wanted('directory'))
-    tell(await lieToSearches(world, between.behave, { searches: 400, seed, until: share(0.1) }));
+    tell(await lieToSearches(world, between.behave, { searches: 400, seed, until: share(0.07) }));
   if (wanted('files'))
-    tell(await sendHostileFiles(world, { files: 400, clients: 10, seed, until: share(0.15) }));
+    tell(await sendHostileFiles(world, { files: 400, clients: 10, seed, until: share(0.12) }));
   if (wanted('bodies')) tell(await neverEnd(world, { lines: 40 }));
   if (wanted('largest')) tell(await tryTheLargest(world));
   console.log(`  memory after these, MB: ${Math.round(before)} to ${Math.round(memoryOf(world.pid()))}`);
-  if (wanted('cable')) tell(await pullCables(world, { faults: 200, seed, until: share(0.1) }));
-  if (wanted('cards')) tell(await spoilCards(world, { rounds: 200, seed, until: share(0.1) }));
-  if (wanted('following')) tell(await follow(world, { rounds: 400, seed, until: share(0.15) }));
-  if (wanted('units')) tell(await mixUnits(world, { rounds: 2000, seed, until: share(0.1) }));
-  if (wanted('keys')) tell(await strikeKeys(world, { rounds: 200, seed, until: share(0.1) }));
+  if (wanted('cable')) tell(await pullCables(world, { faults: 200, seed, until: share(0.08) }));
+  if (wanted('cards')) tell(await spoilCards(world, { rounds: 200, seed, until: share(0.07) }));
+  if (wanted('following')) tell(await follow(world, { rounds: 400, seed, until: share(0.1) }));
+  if (wanted('units')) tell(await mixUnits(world, { rounds: 2000, seed, until: share(0.07) }));
+  if (wanted('keys')) tell(await strikeKeys(world, { rounds: 200, seed, until: share(0.07) }));
   if (wanted('kills')) tell(await kill(world, { kills: 200, seed, until: end }));
   const mistakes = world.output().match(/^\s*(\w*Error|⨯).*$/gm) ?? [];
   tell({
