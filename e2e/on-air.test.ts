@@ -1,7 +1,7 @@
 import {
   cell,
   choose,
-  findingsCounted,
+  findingsCome,
   findingsRead,
   kept,
   press,
@@ -80,7 +80,7 @@ test('a region has a common table, and what some countries have beyond it is tic
   await kept(page);
   await until('the finding to go', async () => !(await outside()));
   await keys('Escape');
-  expect(await findingsCounted(page)).toMatch(/caution/);
+  await findingsCome(page, /caution/);
   await press(page, 'Undo');
   await press(page, 'Undo');
   await kept(page);

@@ -222,6 +222,10 @@ export const findingsCounted = (page: Page): Promise<string> =>
     }),
   );
 
+/** Waits until Check counts what `words` say: it counts in a worker, a moment after each change. */
+export const findingsCome = (page: Page, words: RegExp): Promise<unknown> =>
+  until(`Check to count ${words}`, async () => words.test(await findingsCounted(page)));
+
 /** All that Check says, kinds opened: the list is gone through from its top to its end, as somebody does who reads it. */
 export async function findingsRead(page: Page): Promise<string> {
   const list = '[aria-label=Findings]';

@@ -3,6 +3,7 @@ import {
   cell,
   choose,
   chosenIn,
+  findingsCome,
   findingsCounted,
   kept,
   atRest,
@@ -190,7 +191,7 @@ test('a note is kept with its channel and found by; a station that never falls s
   );
   await page.click('aside [role=checkbox]');
   await kept(page);
-  expect(await findingsCounted(page)).toContain('2 hints');
+  await findingsCome(page, /2 hints/);
   await keys('Control+z', 'Control+z');
   await until('both undone', async () => !(await findingsCounted(page)).includes('2 hints'));
 });
@@ -238,7 +239,7 @@ test('an abbreviation of this plan’s own changes what the radio will show, and
 test('guarding strictly makes cautions of the licence stops; the plan’s name is changed where it stands', async () => {
   const page = at.page();
   const check = () => findingsCounted(page);
-  expect(await check()).toContain('1 stop,');
+  await findingsCome(page, /1 stop,/);
   await press(page, 'Q7KWD · grade Full');
   const strict = await page.waitForSelector('[role=dialog] label ::-p-text(Guard strictly)');
   await strict!.click();
