@@ -108,10 +108,14 @@ export async function strikeAtRandom(
   await page.setRequestInterception(true);
   page.on('request', hear);
   await page.evaluate(rememberKeys);
+  /** A command of the palette may lead to another page: the keys end there. */
+  let away = false;
   for (let n = 0; n < count; n++) {
     // Now and then somebody closes what has opened and comes back to the table.
     if (n % 8 === 0) {
       await strike(page, 'Escape', 'Escape');
+      away = (await page.$('[role=grid]')) === null;
+      if (away) break;
       await page.focus('[role=grid]');
     }
     await strike(page, random() < 0.08 ? pick(CHORDS) : pick(KEYS));
@@ -120,11 +124,12 @@ export async function strikeAtRandom(
   page.off('request', hear);
   for (const request of slow.splice(0)) await request.continue();
   await page.setRequestInterception(false);
-  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  const keys = await page.evaluate(() => (window as unknown as { struckKeys: StruckKey[] }).struckKeys);
+  if (away) await page.goto(`${world.url}/plans/${id}`);
+  else await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
   await until('everything to be saved', async () =>
     /^(Kept|Saved)/.test(await textOf(page, 'header [role=status]')),
   );
-  const keys = await page.evaluate(() => (window as unknown as { struckKeys: StruckKey[] }).struckKeys);
   /** Where typing began: channel and column. */
   const allowed = new Set<string>();
   let began = 0;
