@@ -5,10 +5,10 @@ import { PLAN, type World } from '../e2e/world';
 import { ask, limits, post, quantile, Watch, type Report } from './figures';
 import { byHand, madeUp, type HostileFile } from './hostile';
 
-/** Hostile files on every way in, from clients that send one after the other, while a person types and another opens an honest file. */
+/** Hostile files on every way in, from clients that send one after the other, while a person types and another opens an ordinary file. */
 
-/** An honest table of about a megabyte. */
-const honest = () =>
+/** An ordinary table of about a megabyte. */
+const ordinary = () =>
   Buffer.from(
     `Name,Receive,Offset,Tone,Lat,Lon,Note\n${Array.from(
       { length: 12_000 },
@@ -98,18 +98,18 @@ export async function sendHostileFiles(
     }
   };
   const opening = async () => {
-    const file = honest().toString('base64');
+    const file = ordinary().toString('base64');
     for (let n = 0; !ended || n === 0; n++) {
       const request = post(
-        { base64: file, modelId: 'osprey-d7', slots: 'next free', name: `Honest ${n}` },
-        { 'Idempotency-Key': `honest.${n}` },
+        { base64: file, modelId: 'osprey-d7', slots: 'next free', name: `Ordinary ${n}` },
+        { 'Idempotency-Key': `ordinary.${n}` },
       );
       const answer = await ask(`${world.url}/api/import`, request, limits.fileMs);
       imports.push(answer.ms);
       const { placed, plan } = answer.body as { placed?: number; plan?: string };
       if (answer.status !== 200 || !placed)
         watch.note(
-          `An honest file was answered with ${answer.status}: ${JSON.stringify(answer.body).slice(0, 200)}`,
+          `An ordinary file was answered with ${answer.status}: ${JSON.stringify(answer.body).slice(0, 200)}`,
         );
       if (plan) await ask(`${world.url}/api/plans/${plan}`, { method: 'DELETE' });
       await new Promise((goOn) => setTimeout(goOn, 200));
@@ -123,7 +123,7 @@ export async function sendHostileFiles(
   if (usual > limits.editMs) watch.note(`95 of 100 edits took up to ${Math.round(usual)} ms`);
   if (worst > limits.editWorstMs) watch.note(`One edit took ${Math.round(worst)} ms`);
   const slowest = quantile(imports, 1);
-  if (slowest > limits.importMs) watch.note(`An honest file of a megabyte took ${Math.round(slowest)} ms`);
+  if (slowest > limits.importMs) watch.note(`An ordinary file of a megabyte took ${Math.round(slowest)} ms`);
   return {
     attack: 'hostile files',
     figures: {
@@ -131,7 +131,7 @@ export async function sendHostileFiles(
       'files of different kinds': names.size,
       'edits beside them': edits.length,
       'edits, 95th and longest, ms': `${Math.round(usual)}, ${Math.round(worst)}`,
-      'honest files, and the longest, ms': `${imports.length}, ${Math.round(slowest)}`,
+      'ordinary files, and the longest, ms': `${imports.length}, ${Math.round(slowest)}`,
     },
     broken: watch.broken,
   };

@@ -191,7 +191,10 @@ function answerOf<R>(
       else failed(new Error(said.mistake));
     });
     child.once('error', failed);
-    child.once('exit', (_, signal) => failed(endReason(signal)));
+    // Without a signal it is the reader that is at fault, not the file.
+    child.once('exit', (code, signal) =>
+      failed(signal === null ? new Error(`The reader ended with code ${code}.`) : endReason(signal)),
+    );
     send(asked);
   });
 }

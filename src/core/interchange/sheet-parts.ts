@@ -93,7 +93,10 @@ export function firstSheet(parts: Parts): Result<{ sheet: Uint8Array; from1904: 
 
 /** Number formats that every reader knows as days or times (18.8.30). */
 const isDay = (format: number): boolean =>
-  (format >= 14 && format <= 22) || (format >= 27 && format <= 36) || (format >= 45 && format <= 58);
+  (format >= 14 && format <= 22) ||
+  (format >= 27 && format <= 36) ||
+  (format >= 45 && format <= 47) ||
+  (format >= 50 && format <= 58);
 
 /** True where a format of the file writes a number as a day or a time: what is in quotes, brackets or behind a backslash is no part of it. */
 const writesDay = (code: string): boolean =>

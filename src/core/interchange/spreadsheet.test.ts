@@ -94,3 +94,17 @@ test('a cell that is as long as a book is said with its place', async () => {
   const long = workbook(`${HEAD}<row r="2">${cell('A2', 'x'.repeat(TABLE_LIMITS.cell + 1))}</row>`);
   expect(await reason(long)).toMatch(/A2/);
 });
+
+test('a number is a day where its format writes one, and a number where not (ISO/IEC 29500-1, 18.8.30)', async () => {
+  // 14 is a day, 46 a time; 48 is a number with an exponent, 49 a text; 164 to 166 are the file's own.
+  const formats = [0, 14, 46, 48, 49, 50, 164, 165, 166];
+  const styles = `<styleSheet xmlns="${NS}"><numFmts><numFmt numFmtId="164" formatCode="dd.mm.yyyy"/><numFmt numFmtId="165" formatCode="0.0000&quot; MHz, day&quot;"/><numFmt numFmtId="166" formatCode="[Red]General"/></numFmts><cellStyleXfs><xf numFmtId="14"/></cellStyleXfs><cellXfs>${formats.map((id) => `<xf numFmtId="${id}"/>`).join('')}</cellXfs></styleSheet>`;
+  // December 30th 1899 is day 0, so January 1st 2023 is day 2 + 123 * 365 + 30 leap days = 44,927; March 15th is 31 + 28 + 14 days later.
+  const cells = formats.map((_, n) => `<c r="${'ABCDEFGHI'[n]}1" s="${n}"><v>45000</v></c>`).join('');
+  const read = await readFile(workbook(`<row r="1">${cells}</row>`, { 'xl/styles.xml': strToU8(styles) }));
+  const day = '2023-03-15T00:00:00.000Z';
+  expect(read.ok && read.value.kind === 'table' && read.value.table.rows[0]).toEqual([
+    ...['45000', day, day, '45000', '45000', day],
+    ...[day, '45000', '45000'],
+  ]);
+});
