@@ -76,7 +76,7 @@ export async function follow(
   const together = async (): Promise<boolean> => {
     await mend();
     try {
-      await waitFor(
+      const outcome = await waitFor(
         'both',
         async () => {
           await world.atBench(UNIT, { plugged: true, on: true });
@@ -99,6 +99,9 @@ export async function follow(
         },
         { hangMs: limits.togetherMs },
       );
+      // No second look at the session: a cable that was pulled a moment ago may still be on its way, and is followed again by itself.
+      if (outcome !== 'live') watch.note(`Round ${done.rounds}: nothing follows any more: ${outcome}`);
+      return outcome === 'live';
     } catch (error) {
       const [one, plan] = [await live(), await planNow()];
       watch.note(
@@ -106,9 +109,6 @@ export async function follow(
       );
       return false;
     }
-    const one = await live();
-    if (one?.state !== 'live') watch.note(`Nothing follows any more: ${one?.reason ?? 'no session'}`);
-    return one?.state === 'live';
   };
 
   await mend();
