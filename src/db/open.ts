@@ -6,8 +6,11 @@ import type { Pool, PoolClient } from 'pg';
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { copyOn } from './copy';
 import { checkPlace, checkRoom, dataPlace, lockPlace, unlockPlace } from './place.mjs';
-import * as schema from './schema';
+import * as peopleSchema from './people-schema';
+import * as planSchema from './schema';
 import type { DiskStep } from './synced-fs.mjs';
+
+const schema = { ...planSchema, ...peopleSchema };
 
 /** A database with our schema, whichever driver carries it. */
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;

@@ -1,18 +1,7 @@
-import {
-  boolean,
-  customType,
-  doublePrecision,
-  integer,
-  jsonb,
-  pgTable,
-  primaryKey,
-  text,
-  timestamp,
-} from 'drizzle-orm/pg-core';
+import { doublePrecision, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 import type { BatchRow, CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
 import type { Entry } from '../core/directory';
 import type { ByHand } from '../core/organise';
-import type { OddRows, RollNews } from '../core/people';
 import type {
   ChannelFields,
   ChannelId,
@@ -24,9 +13,7 @@ import type {
   SettingValue,
   UnitFacts,
 } from '../core/plan';
-
-const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
-const instant = (name: string) => timestamp(name, { withTimezone: true });
+import { bytes, instant } from './columns';
 
 /** Plans: what is said of each as a whole, and where undo and redo stand in its log. Its records are rows beside it. */
 export const plans = pgTable('plans', {
@@ -92,6 +79,17 @@ export const records = pgTable(
   },
   (table) => [primaryKey({ columns: [table.planId, table.kind, table.id] })],
 );
+
+/** Records on their way into a large plan, read in stretches and moved in one step; `load` says which belong together. */
+export const stagedRecords = pgTable('staged_records', {
+  load: text('load').notNull(),
+  planId: text('plan_id').$type<PlanId>().notNull(),
+  kind: text('kind').$type<Kind>().notNull(),
+  id: text('id').notNull(),
+  position: integer('position').notNull(),
+  data: jsonb('data').$type<object>().notNull(),
+  at: instant('at').notNull().defaultNow(),
+});
 
 /** Plans as they were at some of their revisions, JSON by gzip, so that going back need not go through the whole log. */
 export const snapshots = pgTable(
@@ -336,65 +334,4 @@ export const ownDirectories = pgTable('own_directories', {
   /** Its stations count once it is whole. */
   state: text('state').$type<'loading' | 'whole' | 'broken off'>().notNull().default('whole'),
   instance: text('instance'),
-});
-
-/** Lists of people by their numbers. One is in use; another may be loading, or be left of a load that broke off. */
-export const rolls = pgTable('rolls', {
-  id: integer('id').primaryKey(),
-  source: text('source').notNull(),
-  /** When it was made, by its own word. */
-  made: text('made').notNull().default(''),
-  at: instant('at').notNull().defaultNow(),
-  state: text('state').$type<'loading' | 'in use' | 'old'>().notNull(),
-  /** The process that loads it. */
-  instance: text('instance'),
-  people: integer('people').notNull().default(0),
-  odd: jsonb('odd').$type<OddRows>(),
-  /** What it has otherwise than the one before. */
-  news: jsonb('news').$type<RollNews>(),
-});
-
-export const people = pgTable(
-  'people',
-  {
-    /** Of a roll that is there: who puts people in sees to it. */
-    roll: integer('roll').notNull(),
-    id: integer('id').notNull(),
-    call: text('call').notNull(),
-    first: text('first').notNull(),
-    last: text('last').notNull(),
-    town: text('town').notNull(),
-    area: text('area').notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.roll, table.id] })],
-);
-
-/** The log of key-ups that is in use; its number counts up with each that is loaded. */
-export const keyUpLogs = pgTable('key_up_logs', {
-  id: integer('id').primaryKey(),
-  source: text('source').notNull(),
-  at: instant('at').notNull().defaultNow(),
-  keyUps: integer('key_ups').notNull(),
-  odd: jsonb('odd').$type<OddRows>().notNull(),
-});
-
-/** Key-ups of a day on a talkgroup: pairs of a number and how often, packed. */
-export const keyUpDays = pgTable(
-  'key_up_days',
-  {
-    day: text('day').notNull(),
-    talkgroup: integer('talkgroup').notNull(),
-    keyUps: integer('key_ups').notNull(),
-    counts: bytes('counts').notNull(),
-  },
-  (table) => [primaryKey({ columns: [table.day, table.talkgroup] })],
-);
-
-/** What somebody says of a person, with who that was then. */
-export const personMarks = pgTable('person_marks', {
-  id: integer('id').primaryKey(),
-  pinned: boolean('pinned').notNull(),
-  note: text('note').notNull(),
-  call: text('call').notNull(),
-  name: text('name').notNull(),
 });

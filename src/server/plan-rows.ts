@@ -20,6 +20,7 @@ import { computeInThread } from './compute-thread';
 import { reading } from './database';
 import { heldPlan, hold, type HeldPlan } from './held-plans';
 import { notFound, Problem } from './problem';
+import { rowsIn, stageRows, type RowsToPut } from './staging';
 
 /**
  * Plans as the tables keep them: a row of what is said of the plan as a whole, and a row a record. Plans of format 1 are one
@@ -154,8 +155,15 @@ export function allRows(plan: Plan): RowChanges {
   return rowChanges(difference(nothing, plan), nothing, plan);
 }
 
-/** Keeps a plan that is new, as its first revision. */
-export async function insertPlan(database: Database, plan: Plan): Promise<void> {
+/** The rows of a new plan, of which large ones are staged. */
+export const stagePlan = (database: Database, plan: Plan): Promise<RowsToPut> =>
+  stageRows(
+    database,
+    allRows(plan).put.map((row) => ({ plan: plan.id, ...row })),
+  );
+
+/** Keeps a plan that is new, as its first revision. `rows` are those of `stagePlan`. */
+export async function insertPlan(database: Database, plan: Plan, rows: RowsToPut): Promise<void> {
   const { id } = plan;
   const { name, modelId, ...rest } = headOf(plan);
   const head = JSON.stringify(rest);
@@ -164,9 +172,9 @@ export async function insertPlan(database: Database, plan: Plan): Promise<void> 
     with gate as (
       insert into plans (id, name, model_id, head, bytes, revision, created_at, updated_at)
       values (${id}, ${name}, ${modelId}, ${head}::jsonb, ${bytes}, 1, clock_timestamp(), clock_timestamp()) on conflict do nothing returning id
+    
     )
     insert into records (plan_id, kind, id, position, data)
     select gate.id, x.kind, x.id, x.position, x.data
-    from gate, jsonb_to_recordset(${JSON.stringify(allRows(plan).put)}::jsonb)
-      as x(kind text, id text, position integer, data jsonb)`);
+    from (${rowsIn([rows])}) as x join gate on gate.id = x.plan`);
 }

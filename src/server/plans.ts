@@ -19,8 +19,9 @@ import { copyHeard } from './heard';
 import { NOBODY, once, type Asker } from './once';
 import { planNames } from './plan-list';
 import { labelOf, planAt, salvaged } from './plan-log';
-import { insertPlan, newestPlan, planIn, wantDocument } from './plan-rows';
+import { insertPlan, newestPlan, stagePlan, planIn, wantDocument } from './plan-rows';
 import { notFound, Problem } from './problem';
+import { unstage } from './staging';
 
 /** A plan as its row keeps it. */
 export interface KeptPlan {
@@ -69,13 +70,15 @@ async function keepNew(plan: Plan, asker: Asker, request: unknown, also?: KeptBe
   const read = await planIn(plan, records * 300);
   if (!read.ok) throw new Problem(422, 'no-plan', 'This makes no plan', `${read.reason} Nothing was made.`);
   const database = await writing();
-  return database.transaction((transaction) =>
+  // Before the transaction, which keeps others waiting.
+  const rows = await stagePlan(database, plan);
+  const insert = (transaction: Database) =>
     once<KeptPlan, { id: PlanId }>(
       transaction,
       asker,
       request,
       async () => {
-        await insertPlan(transaction, plan);
+        await insertPlan(transaction, plan, rows);
         await also?.(transaction, id);
         return { answer: { plan, revision: 1, undo: null, redo: null }, receipt: { id } };
       },
@@ -85,8 +88,12 @@ async function keepNew(plan: Plan, asker: Asker, request: unknown, also?: KeptBe
         undo: null,
         redo: null,
       }),
-    ),
-  );
+    );
+  try {
+    return await database.transaction(insert);
+  } finally {
+    await unstage(database, rows);
+  }
 }
 
 /**

@@ -20,8 +20,11 @@ export function giveSpaceBack(): void {
 }
 
 async function tidy(): Promise<void> {
+  for (const table of ['plans', 'records', 'summaries', 'changes']) await giveBack(table);
+}
+
+/** Gives the space of what rows of a table were before back to it. */
+export async function giveBack(table: string): Promise<void> {
   const { database, kind } = await openDatabase();
-  if (kind !== 'pglite') return;
-  for (const table of ['plans', 'records', 'summaries', 'changes'])
-    await database.execute(sql.raw(`vacuum ${table}`));
+  if (kind === 'pglite') await database.execute(sql.raw(`vacuum ${table}`));
 }

@@ -8,8 +8,9 @@ import { resumeLives } from './live';
 import { closeBrokenOff } from './own-directories';
 import { forgetOldChanges } from './once';
 import { forgetRolls, sayBrokenOff } from './people-load';
-import { insertPlan } from './plan-rows';
+import { insertPlan, stagePlan } from './plan-rows';
 import { hasNoPlans } from './plans';
+import { forgetStaged } from './staging';
 
 /** What answers the interface, loaded with the start. */
 export { dispatch } from './api/dispatch';
@@ -25,6 +26,7 @@ async function forget(database: Database): Promise<void> {
   await forgetOldChanges(database);
   await forgetDead(database);
   await forgetRolls();
+  await forgetStaged(database);
 }
 
 /** Tidies up what earlier processes left, and puts the demo into an empty database where VERIDON_DEMO asks for it. */
@@ -39,7 +41,8 @@ async function settle(): Promise<void> {
   if (!process.env.VERIDON_DEMO || !(await hasNoPlans())) return;
   // Whole or not at all: a start that is broken off is made good by the next.
   await database.transaction(async (transaction) => {
-    for (const plan of [...shelf(), ketterbyWeekend()]) await insertPlan(transaction, plan);
+    for (const plan of [...shelf(), ketterbyWeekend()])
+      await insertPlan(transaction, plan, await stagePlan(transaction, plan));
   });
 }
 

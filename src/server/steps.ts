@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { Edit, PlanId } from '../core/plan';
 import { openDatabase, type Database } from '../db';
 import type { RowChanges } from './plan-rows';
+import { rowsIn, stageRows, unstage, type RowsToPut } from './staging';
 
 /**
  * Steps of plans, kept: log, rows and key of each. The embedded database has one connection, and a statement and a commit
@@ -33,8 +34,11 @@ export interface StepToKeep {
   rows: RowChanges;
 }
 
+/** A step of which many rows are staged. */
+type Ready = StepToKeep & { put: RowsToPut };
+
 interface Waiting {
-  step: StepToKeep;
+  step: Ready;
   done: (kept: boolean) => void;
   failed: (error: unknown) => void;
 }
@@ -49,12 +53,22 @@ const state = (shared.veridonSteps ??= { waiting: [], running: false });
  * Keeps a step. True once it is on the disk; false where somebody else was first, the plan is removed, or the key has been
  * used: nothing of it is kept then.
  */
-export async function keepStep(database: Database, step: StepToKeep): Promise<boolean> {
-  if ((await openDatabase()).kind !== 'pglite') return alone(database, step);
-  return new Promise((done, failed) => {
-    state.waiting.push({ step, done, failed });
-    if (!state.running) void run(database);
-  });
+export async function keepStep(database: Database, wanted: StepToKeep): Promise<boolean> {
+  const { kind } = await openDatabase();
+  const put = await stageRows(
+    database,
+    wanted.rows.put.map((row) => ({ plan: wanted.id, ...row })),
+  );
+  const step = { ...wanted, put };
+  try {
+    if (kind !== 'pglite') return await alone(database, step);
+    return await new Promise((done, failed) => {
+      state.waiting.push({ step, done, failed });
+      if (!state.running) void run(database);
+    });
+  } finally {
+    await unstage(database, put);
+  }
 }
 
 async function run(database: Database): Promise<void> {
@@ -86,7 +100,7 @@ async function keptTogether(database: Database, batch: readonly Waiting[]): Prom
   }
 }
 
-async function alone(database: Database, step: StepToKeep): Promise<boolean> {
+async function alone(database: Database, step: Ready): Promise<boolean> {
   try {
     return (await carryOut(database, [step])).has(step.id);
   } catch (error) {
@@ -102,11 +116,11 @@ const isKeyTwice = (error: unknown): boolean => {
 };
 
 /** The plans whose step was kept. A plan has one step in it at most: those of one plan take turns. */
-async function carryOut(database: Database, steps: readonly StepToKeep[]): Promise<Set<string>> {
-  const put = steps.flatMap(({ id, rows }) => rows.put.map((row) => ({ plan: id, ...row })));
+async function carryOut(database: Database, steps: readonly Ready[]): Promise<Set<string>> {
+  const put = steps.map((step) => step.put);
   const gone = steps.flatMap(({ id, rows }) => rows.gone.map((row) => ({ plan: id, ...row })));
   const keys = steps.some(({ key }) => key !== null);
-  const asked = JSON.stringify(steps.map(({ rows: _, ...step }) => step));
+  const asked = JSON.stringify(steps.map(({ rows: _, put: _put, ...step }) => step));
   const statement = sql`
     with steps as materialized (
       select * from jsonb_to_recordset(${asked}::jsonb) as x(
@@ -137,12 +151,11 @@ async function carryOut(database: Database, steps: readonly StepToKeep[]): Promi
     )`
         : sql``
     }${
-      put.length > 0
+      steps.some(({ rows }) => rows.put.length > 0)
         ? sql`, put as (
       insert into records (plan_id, kind, id, position, data)
       select x.plan, x.kind, x.id, x.position, x.data
-      from jsonb_to_recordset(${JSON.stringify(put)}::jsonb)
-        as x(plan text, kind text, id text, position integer, data jsonb) join gate on gate.id = x.plan
+      from (${rowsIn(put)}) as x join gate on gate.id = x.plan
       on conflict (plan_id, kind, id) do update set position = excluded.position, data = excluded.data
     )`
         : sql``

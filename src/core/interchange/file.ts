@@ -2,6 +2,7 @@ import { readDocument, type Plan } from '../plan';
 import { fail, ok, type Result } from '../result';
 import { readLine, type PastedRow } from '../table';
 import { decodeText, FILE_LIMIT, tooLarge, type Encoding } from './decode';
+import { jsonFault } from './faults';
 import { readGeography, type Geography } from './geography';
 import { rowsOfPlaces } from './places';
 import { isArchive, readSpreadsheet } from './spreadsheet';
@@ -71,7 +72,7 @@ export async function readFile(
       try {
         json = JSON.parse(text);
       } catch (error) {
-        return fail(`This is no JSON: ${(error as Error).message}.`);
+        return fail(jsonFault(text, error));
       }
       const plan = readDocument(json);
       return plan.ok ? ok({ kind: 'plan', name: plan.value.name, plan: plan.value }) : plan;

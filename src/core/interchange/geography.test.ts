@@ -117,6 +117,24 @@ test.each([
   });
 });
 
+test.each([
+  ['<gpx>\n<wpt lat="1"', 'This is no XML: it is not complete. '],
+  ['<gpx>\r\n\r\n<wpt></gpx>', 'This is no XML: it is damaged in line 3. '],
+  ['<', 'This is no XML: it is damaged in line 1. '],
+  ['<?xml', 'This is no XML: it is not complete. '],
+  [`<a><${'z'.repeat(5000)}>`, 'This is no XML: it is not complete. '],
+  [`<gpx><name>${'&lt;'.repeat(100_001)}</name></gpx>`, 'This XML repeats too much. '],
+  ['{"type":\n\n', 'This is no JSON: it breaks off in line 1. '],
+  ['{"type":\n"Feat', 'This is no JSON: it breaks off in line 2. '],
+  ['{"type":1,\n2}', 'This is no JSON: it is damaged in line 2. '],
+  ['[1,,2]', 'This is no JSON: it is damaged. '],
+])('damaged text %#: the line is named, and the file is not quoted', (content, sentence) => {
+  const read = readGeography(content);
+  expect(read).toMatchObject({ ok: false });
+  expect(read.ok ? '' : read.reason.slice(0, sentence.length)).toBe(sentence);
+  expect(read.ok ? '' : read.reason.length).toBeLessThan(120);
+});
+
 test('depth without end is not followed', () => {
   let shape: object = { type: 'Point', coordinates: [1, 1] };
   for (let depth = 0; depth < 2000; depth++) shape = { type: 'GeometryCollection', geometries: [shape] };

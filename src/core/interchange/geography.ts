@@ -1,6 +1,7 @@
 import { XMLParser } from 'fast-xml-parser';
 import { fail, ok, type Result } from '../result';
 import type { Point } from '../radio';
+import { jsonFault, xmlFault } from './faults';
 
 /** A place of a geographic file with what is said of it, and the lines that are drawn there. */
 export interface Geography {
@@ -189,7 +190,7 @@ export function readGeography(content: string): Result<Geography> {
     try {
       json = JSON.parse(content);
     } catch (error) {
-      return fail(`This is no JSON: ${(error as Error).message}.`);
+      return fail(jsonFault(content, error));
     }
     return readGeoJson(json);
   }
@@ -209,8 +210,8 @@ export function readGeography(content: string): Result<Geography> {
       trimValues: false,
       processEntities: { enabled: true, maxTotalExpansions: 100_000 },
     }).parse(content, true) as Node;
-  } catch (error) {
-    return fail(`This is no XML: ${(error as Error).message}.`);
+  } catch {
+    return fail(xmlFault(content));
   }
   const rootOf = (name: string): Node | null => (name in root ? (list(root[name])[0] ?? {}) : null);
   const [gpx, kml] = [rootOf('gpx'), rootOf('kml')];

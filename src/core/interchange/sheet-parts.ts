@@ -1,5 +1,6 @@
 import { Parser } from 'saxen';
 import { fail, ok, type Result } from '../result';
+import { TABLE_LIMITS } from './table-limits';
 
 /** The XML parts of a spreadsheet (ISO/IEC 29500-1, 18). Every part is read in one pass, so that the time grows with its length alone. */
 
@@ -22,12 +23,28 @@ const unescaped = (text: string): string =>
     ? text.replace(/_x([0-9A-Fa-f]{4})_/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16)))
     : text;
 
+/**
+ * The longest text that is collected, in characters: `_xHHHH_` has seven for one. A text that is longer has more characters than a cell may have, so the rest of
+ * it is not read.
+ */
+const LONGEST = 7 * (TABLE_LIMITS.cell + 1);
+/** The most characters that XML needs to write one: `&#1114111;`. */
+const OF_ONE = 10;
+
+/** A text with the next piece of it added, as far as the limit goes. */
+const grown = (text: string, piece: string, plain: boolean): string => {
+  if (text.length >= LONGEST) return text;
+  const some = piece.slice(0, OF_ONE * LONGEST);
+  return text + (plain ? some : decoded(some));
+};
+
 /** What is told of a part while it is read. Names of elements and attributes come without their prefix. */
 interface Hears {
   /** Gives what is wrong with the element, which ends the reading. */
   open(name: string, attributes: () => Record<string, string>): string | void;
   close?(name: string): string | void;
-  text?(text: string): void;
+  /** `plain` where nothing in it stands for another sign. */
+  text?(text: string, plain: boolean): void;
 }
 
 const withoutPrefix = (name: string): string => name.slice(name.indexOf(':') + 1);
@@ -53,8 +70,8 @@ function walk(part: Uint8Array, hears: Hears): string {
       told(hears.open(withoutPrefix(name), () => attributesOf(attributes))),
     )
     .on('closeTag', (name) => told(hears.close?.(withoutPrefix(name))))
-    .on('text', (text) => hears.text?.(decoded(text)))
-    .on('cdata', (text) => hears.text?.(text))
+    .on('text', (text) => hears.text?.(text, false))
+    .on('cdata', (text) => hears.text?.(text, true))
     .on('error', broken);
   parser.parse(decoder.decode(part));
   return wrong;
@@ -146,8 +163,8 @@ export function sharedTexts(parts: Parts): Result<string[]> {
       else if (name === 't') inText = false;
       else if (name === 'rPh') aside = false;
     },
-    text(said) {
-      if (inText && !aside) text += said;
+    text(said, plain) {
+      if (inText && !aside) text = grown(text, said, plain);
     },
   });
   return wrong === '' ? ok(texts) : fail(wrong);
@@ -201,8 +218,8 @@ export function readCells(
       else if (name === 'c' && held) return hears.take({ row, column, type, style, value: unescaped(value) });
       return '';
     },
-    text(said) {
-      if (inValue && !aside) value += said;
+    text(said, plain) {
+      if (inValue && !aside) value = grown(value, said, plain);
     },
   });
 }

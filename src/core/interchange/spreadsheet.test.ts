@@ -95,6 +95,34 @@ test('a cell that is as long as a book is said with its place', async () => {
   expect(await reason(long)).toMatch(/A2/);
 });
 
+test.each([
+  ['plainly', 'A'],
+  ['as a reference to its number', '&#0000065;'],
+  ['as an escape', '_x0041_'],
+  // `_x0041_` again, each of its signs by its number.
+  ['as an escape of references', '&#0000095;&#0000120;&#0000048;&#0000048;&#0000052;&#0000049;&#0000095;'],
+])(
+  'a text of 10,000 characters, each written %s, is read whole, and one more is refused',
+  async (_, sign) => {
+    const shared = (length: number) => ({
+      'xl/sharedStrings.xml': strToU8(`<sst xmlns="${NS}"><si><t>${sign.repeat(length)}</t></si></sst>`),
+    });
+    const byNumber = `${HEAD}<row r="2"><c r="A2" t="s"><v>0</v></c>${number('B2', '145.5')}</row>`;
+    const inCell = (length: number) =>
+      `${HEAD}<row r="2">${cell('A2', sign.repeat(length))}${number('B2', '145.5')}</row>`;
+    for (const whole of [workbook(byNumber, shared(10_000)), workbook(inCell(10_000))])
+      expect(await readFile(whole)).toMatchObject({
+        value: { table: { rows: [['A'.repeat(10_000), '145.5']] } },
+      });
+    for (const long of [
+      workbook(byNumber, shared(10_001)),
+      workbook(inCell(10_001)),
+      workbook(inCell(500_000)),
+    ])
+      expect(await reason(long)).toMatch(/^Cell A2 has more than 10000 characters/);
+  },
+);
+
 test('a number is a day where its format writes one, and a number where not (ISO/IEC 29500-1, 18.8.30)', async () => {
   // 14 is a day, 46 a time; 48 is a number with an exponent, 49 a text; 164 to 166 are the file's own.
   const formats = [0, 14, 46, 48, 49, 50, 164, 165, 166];

@@ -111,7 +111,7 @@ export function readSpreadsheet(bytes: Uint8Array): Result<string[][]> {
       const text = cellText(cell, texts.value, days.value, day0);
       if (text === null) return `${place} refers to a shared text that is missing. The file is damaged.`;
       if (text.length > TABLE_LIMITS.cell)
-        return `${place} has ${text.length} characters; ${TABLE_LIMITS.cell} are the most.`;
+        return `${place} has more than ${TABLE_LIMITS.cell} characters, which is the most that is read.`;
       while (rows.length < row) rows.push([]);
       const into = rows[row - 1]!;
       while (into.length < column) into.push('');

@@ -1,0 +1,6 @@
+import { customType, timestamp } from 'drizzle-orm/pg-core';
+
+/** Columns that several tables have. */
+
+export const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
+export const instant = (name: string) => timestamp(name, { withTimezone: true });
