@@ -10,6 +10,7 @@ import { hostileBench, lieToSearches } from './directory';
 import { kill } from './kills';
 import { cutPower, record, type Recording } from './power-cuts';
 import { makeUpRequests } from './requests';
+import { pourRolls } from './rolls';
 import { measureNoTime, type Report } from './figures';
 import { sendHostileFiles } from './files';
 import { mixUnits } from './units';
@@ -84,6 +85,9 @@ describe('against the running application', () => {
   });
   test('bodies that never end', async () => {
     held(await neverEnd(world, { lines: 20 }));
+  });
+  test('a row without an end in a roll', async () => {
+    held(await pourRolls(world, between.behaveRoll, ['one row without end']));
   });
   test('cables', async () => {
     held(await pullCables(world, { faults: 6, seed: SEED, until: until() }));

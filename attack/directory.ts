@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { pick, seeded } from '../src/sim/random';
 import type { World } from '../e2e/world';
 import { ask, limits, memoryOf, Watch, type Report } from './figures';
+import { ROLL_ACTS } from './rolls';
 
 /** Ways of a directory to answer, none of them honest. */
 const ACTS: Record<string, (response: ServerResponse, ok: string) => void> = {
@@ -74,9 +75,11 @@ const OK = JSON.stringify({
 /** Stands between Veridon and the bench: hands on what is the bench's, and answers for the directory as it likes. */
 export async function hostileBench(bench: () => string) {
   let act = 'honest';
+  let roll: string | undefined;
   const server = createServer((request, response) => {
     response.on('error', () => {});
     if (request.url?.startsWith('/register')) return ACTS[act]!(response, OK);
+    if (roll !== undefined && request.url?.startsWith('/roll')) return ROLL_ACTS[roll]!.act(response);
     const handed = forward(new URL(request.url ?? '/', bench()), {
       method: request.method,
       headers: { ...request.headers, host: new URL(bench()).host },
@@ -92,6 +95,8 @@ export async function hostileBench(bench: () => string) {
   return {
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     behave: (how: string) => void (act = how),
+    /** What a roll that is asked for is; undefined for the bench's own. */
+    behaveRoll: (how: string | undefined) => void (roll = how),
     close: () => {
       server.closeAllConnections();
       server.close();

@@ -10,6 +10,30 @@ const directory = Buffer.from(
   `Name,Receive,Lat,Lon\n${Array.from({ length: STATIONS }, (_, n) => `R${n},145.6,52,-30`).join('\n')}`,
 ).toString('base64');
 
+/** Channels of the plan that comes in meanwhile: more than go into one statement. */
+const CHANNELS = 1200;
+const table = Buffer.from(
+  `Name,Receive\n${Array.from({ length: CHANNELS }, (_, n) => `R${n},145.6`).join('\n')}`,
+).toString('base64');
+const largePlan = (key: string) =>
+  post(
+    { name: `Large ${key}`, base64: table, modelId: 'osprey-d7', slots: 'next free' },
+    { 'Idempotency-Key': key },
+  );
+
+/** Of a large plan that came in while the process was killed: sent again it is there once, with all of its channels. Removes it. */
+async function largePlanFaults(world: World, key: string): Promise<string[]> {
+  const answer = await ask(`${world.url}/api/import`, largePlan(key));
+  if (answer.status !== 200) return [`${key}, sent again after the kill, was answered with ${answer.status}`];
+  const { plan: id } = answer.body as { plan: string };
+  const { plan } = (await ask(`${world.url}/api/plans/${id}`)).body as { plan: Plan };
+  const { plans } = (await ask(`${world.url}/api/plans?count=200`)).body as { plans: { name: string }[] };
+  const count = plans.filter(({ name }) => name === `Large ${key}`).length;
+  await ask(`${world.url}/api/plans/${id}`, { method: 'DELETE' });
+  const held = plan.channels.length + plan.leftOver.length;
+  return held === CHANNELS && count === 1 ? [] : [`${key} is there ${count} times, with ${held} channels`];
+}
+
 /** Of each directory of one's own: it is here whole, or said to have broken off with nothing of it kept. Removes them. */
 async function directoryFaults(world: World): Promise<string[]> {
   const { directories } = (await ask(`${world.url}/api/directories`)).body as {
@@ -79,7 +103,12 @@ export async function kill(
       const body = { name: `directory ${key}`, base64: directory };
       await ask(`${world.url}/api/directories/own`, post(body, { 'Idempotency-Key': key }));
     };
-    const clients = [...[1, 2, 3].map(client), bringIn(`kill9.${n++}`)];
+    const large = `kill8.${n++}`;
+    const clients = [
+      ...[1, 2, 3].map(client),
+      bringIn(`kill9.${n++}`),
+      ask(`${world.url}/api/import`, largePlan(large)),
+    ];
     await new Promise((resolve) => setTimeout(resolve, 30 + random() * 400));
     await world.kill('SIGKILL');
     dead = true;
@@ -88,6 +117,7 @@ export async function kill(
     await world.start();
     restarts.push(performance.now() - began);
     for (const fault of await directoryFaults(world)) watch.note(fault);
+    for (const fault of await largePlanFaults(world, large)) watch.note(fault);
     for (const { key, edit, base } of open) {
       const request = post({ base, edit }, { 'Idempotency-Key': key });
       const path = `${world.url}/api/plans/${PLAN}/edits`;

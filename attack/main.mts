@@ -15,6 +15,7 @@ import { tryTheLargest } from './largest';
 import { kill } from './kills';
 import { cutPower, record } from './power-cuts';
 import { makeUpRequests } from './requests';
+import { pourRolls } from './rolls';
 import { mixUnits } from './units';
 
 /**
@@ -28,7 +29,7 @@ const argument = (name: string, otherwise: number) => {
 };
 const minutes = argument('minutes', 30);
 const seed = argument('seed', 1);
-/** One of cuts, requests, crowd, directory, files, bodies, largest, cable, cards, following, units, keys, kills, for somebody who looks into it. */
+/** One of cuts, requests, crowd, directory, files, bodies, rolls, largest, cable, cards, following, units, keys, kills, for somebody who looks into it. */
 const at = process.argv.indexOf('--only');
 const only = at < 0 ? undefined : process.argv[at + 1];
 const wanted = (name: string) => only === undefined || only === name;
@@ -75,6 +76,7 @@ try {
   if (wanted('files'))
     tell(await sendHostileFiles(world, { files: 400, clients: 10, seed, until: share(0.12) }));
   if (wanted('bodies')) tell(await neverEnd(world, { lines: 40 }));
+  if (wanted('rolls')) tell(await pourRolls(world, between.behaveRoll));
   if (wanted('largest')) tell(await tryTheLargest(world));
   console.log(`  memory after these, MB: ${Math.round(before)} to ${Math.round(memoryOf(world.pid()))}`);
   if (wanted('cable')) tell(await pullCables(world, { faults: 200, seed, until: share(0.08) }));

@@ -161,7 +161,18 @@ test('everything is backed up by hand on the page Data, which says what is kept 
 });
 
 test('a backup is restored into an empty directory: plans and sealed copies are there as they were', async () => {
-  const { body } = await world().api<{ plans: { name: string; channels: number }[] }>('/api/plans');
+  /** The plans with their channels, once the list has counted them. */
+  const plans = () =>
+    until('the plans are counted', async () => {
+      const { body } = await world().api<{
+        plans: { name: string; channels: number; pending: boolean }[];
+      }>('/api/plans');
+      return (
+        body.plans.every(({ pending }) => !pending) &&
+        body.plans.map(({ name, channels }) => [name, channels] as const)
+      );
+    });
+  const before = await plans();
   const seal = async () =>
     (
       await world().api<{ radios: { serial: string; copies: { sha256: string }[] }[] }>('/api/radios')
@@ -185,10 +196,8 @@ test('a backup is restored into an empty directory: plans and sealed copies are 
   expect([status, status === 0 ? '' : stderr]).toEqual([0, '']);
   await world().start();
   await page().goto(world().url);
-  for (const { name } of body.plans) await sees(page(), '[aria-label=Plans]', name);
-  expect(
-    (await world().api<typeof body>('/api/plans')).body.plans.map(({ name, channels }) => [name, channels]),
-  ).toEqual(body.plans.map(({ name, channels }) => [name, channels]));
+  for (const [name] of before) await sees(page(), '[aria-label=Plans]', name);
+  expect(await plans()).toEqual(before);
   expect(await seal()).toEqual(sealed);
   await page().goto(`${world().url}/data`);
   await sees(page(), 'main', 'Every sealed copy is, bit for bit, what was sealed');

@@ -124,26 +124,26 @@ describe('an answer that has no end', () => {
   };
   const gone = (sent: { gone: boolean }) => until('the other end to go away', () => sent.gone);
 
-  test('is read no further than any honest one would go', async () => {
+  test('is read no further than a page can go', async () => {
     let sent = { bytes: 0, gone: false };
     answer = (_, response) => (sent = endless(response));
     await expect(searchRegister(circle)).rejects.toMatchObject({
       status: 502,
       kind: 'directory-rubbish',
-      detail: expect.stringContaining('larger than any honest one'),
+      detail: expect.stringContaining('larger than a directory sends'),
     });
     await gone(sent);
     // a million bytes are read; what lies in the buffers of the two ends is all that was sent beyond
     expect(sent.bytes).toBeLessThan(12_000_000);
   });
 
-  test('is not read either where it is an honest page with a megabyte of something else behind it', async () => {
+  test('is not read either where it is an ordinary page with a megabyte of something else behind it', async () => {
     const page = { page: 1, pages: 1, total: 1, entries: [row(1)], places: [] };
     answer = (_, response) => response.end(JSON.stringify({ ...page, more: 'x'.repeat(900_000) }));
     expect((await searchRegister(circle)).candidates).toHaveLength(1);
     answer = (_, response) => response.end(JSON.stringify({ ...page, more: 'x'.repeat(1_000_000) }));
     await expect(searchRegister(circle)).rejects.toMatchObject({
-      detail: expect.stringContaining('larger than any honest one'),
+      detail: expect.stringContaining('larger than a directory sends'),
     });
   });
 

@@ -103,7 +103,7 @@ async function read(load: BoardLoad, signal: AbortSignal): Promise<KeyUpCounts> 
     for await (const bytes of bytesOf(BOARD, signal)) {
       load.bytes += bytes.length;
       if (load.bytes > LONGEST)
-        throw new LoadFailed(`It is longer than ${LONGEST / 1e6} MB: no honest log is.`);
+        throw new LoadFailed(`It is longer than ${LONGEST / 1e6} MB, which no Heard Board is.`);
       yield Buffer.from(bytes);
     }
   };

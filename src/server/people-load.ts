@@ -195,7 +195,7 @@ async function fill(roll: number, load: Load, signal: AbortSignal) {
     for await (const bytes of bytesOf(ROLL, signal)) {
       load.bytes += bytes.length;
       if (load.bytes > LONGEST)
-        throw new LoadFailed(`It is longer than ${LONGEST / 1e6} MB: no honest roll is.`);
+        throw new LoadFailed(`It is longer than ${LONGEST / 1e6} MB, which no Ident Roll is.`);
       const taken = reader.take(bytes);
       if (!taken.ok) throw new LoadFailed(taken.reason);
       waiting.push(...taken.value);

@@ -73,9 +73,9 @@ test('what unpacks to more than is read is refused without being unpacked', asyn
 });
 
 test('one that lies about its size is unpacked no further than it says', async () => {
-  const honest = workbook(`${HEAD}${`<row>${cell('A2', 'x'.repeat(1000))}</row>`.repeat(500)}`);
+  const ordinary = workbook(`${HEAD}${`<row>${cell('A2', 'x'.repeat(1000))}</row>`.repeat(500)}`);
   // The size unpacked stands at byte 24 of an entry of the central directory (APPNOTE 6.3, 4.3.12), little end first.
-  const liar = honest.slice();
+  const liar = ordinary.slice();
   for (let at = 0; at < liar.length - 46; at++)
     if (liar[at] === 0x50 && liar[at + 1] === 0x4b && liar[at + 2] === 1 && liar[at + 3] === 2)
       liar.set([9, 0, 0, 0], at + 24);

@@ -63,7 +63,7 @@ function troubleOf(directory: string, { trouble: what }: FetchFailed): Problem {
         directory,
         502,
         'directory-rubbish',
-        'Its answer is larger than any honest one. Nothing of it was used.',
+        'Its answer is larger than a directory sends. Nothing of it was used.',
       );
     case 'not JSON':
       return rubbish(directory);
