@@ -14,7 +14,10 @@ export class LoadFailed extends Error {}
 /** How long nothing may come, ms. */
 const idleMs = () => patienceMs() * 2;
 
-/** The bytes of it as they come; fails in words where they stop coming. */
+/** Bytes that are handed on at once: to read more would keep others waiting. */
+const PIECE = 32_768;
+
+/** The bytes of it as they come, in pieces between which others have their turn; fails in words where they stop coming. */
 export async function* bytesOf({ source, path }: Stream, signal: AbortSignal): AsyncGenerator<Uint8Array> {
   // A signal that has come already is never told of again.
   signal.throwIfAborted();
@@ -45,7 +48,10 @@ export async function* bytesOf({ source, path }: Stream, signal: AbortSignal): A
       const part = await Promise.race([reader.read(), gone]);
       if (part.done) return;
       clearTimeout(idle);
-      yield part.value;
+      for (let from = 0; from < part.value.length; from += PIECE) {
+        yield part.value.subarray(from, from + PIECE);
+        await new Promise((goOn) => setImmediate(goOn));
+      }
     }
   } catch (error) {
     if (error instanceof LoadFailed || signal.aborted) throw error;

@@ -19,7 +19,7 @@ import { runReader } from './reader';
 /** The roll that Veridon knows the way to. */
 const ROLL = { source: 'Ident Roll', path: '/roll/people.json' };
 /** People that are kept at once. */
-const STRETCH = 10_000;
+const STRETCH = 4000;
 /** Numbers that are held against each other, or forgotten, at once. */
 const SPAN = 40_000;
 /** Longest roll that is read, bytes. */
