@@ -1,11 +1,5 @@
 import { z } from 'zod';
-import {
-  besideFindingSchema,
-  findingSchema,
-  findingCountSchema,
-  mendSchema,
-  neighbourSchema,
-} from '../core/check';
+import { mendableFindingSchema, findingCountSchema, neighbourSchema } from '../core/check';
 import { fitSchema } from '../core/fit';
 import {
   channelIdSchema,
@@ -354,11 +348,9 @@ export const planApi = {
     }),
     response: z.object({
       revision: z.int(),
-      /** How many findings of channels there are in all. */
+      /** How many findings there are in all. */
       total: z.int(),
-      findings: z.array(findingSchema.extend({ mends: z.array(mendSchema) })),
-      /** Of zones and quick set-ups. */
-      besides: z.array(besideFindingSchema),
+      findings: z.array(mendableFindingSchema),
       heldBack: z.array(z.object({ id: channelIdSchema, reasons: z.array(z.string()) })),
     }),
     problems: [404, 410, 422],

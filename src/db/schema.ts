@@ -73,8 +73,8 @@ export const records = pgTable(
       .references(() => plans.id),
     kind: text('kind').$type<Kind>().notNull(),
     id: text('id').notNull(),
-    /** The place of a record of a kind with an order of its own; 0 for channels, which carry their slots. */
-    position: integer('position').notNull(),
+    /** Goes up in the order of a kind that has one of its own, with room between; 0 for channels, which carry their slots. */
+    position: doublePrecision('position').notNull(),
     data: jsonb('data').$type<object>().notNull(),
   },
   (table) => [primaryKey({ columns: [table.planId, table.kind, table.id] })],
@@ -86,7 +86,8 @@ export const stagedRecords = pgTable('staged_records', {
   planId: text('plan_id').$type<PlanId>().notNull(),
   kind: text('kind').$type<Kind>().notNull(),
   id: text('id').notNull(),
-  position: integer('position').notNull(),
+  /** null for a row that keeps the one that it has. */
+  position: doublePrecision('position'),
   data: jsonb('data').$type<object>().notNull(),
   at: instant('at').notNull().defaultNow(),
 });

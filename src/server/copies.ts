@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { Copy, CopyReason, JobResult } from '../core/bench';
-import { decodeImage, planOfContent, idsOf, unitOf } from '../core/image';
+import { decodeImage, planOfContent, unitOf } from '../core/image';
 import { modelById, type Model } from '../core/models';
-import { NEW_OWNER, type RadioId } from '../core/plan';
+import { idsOf, NEW_OWNER, type RadioId } from '../core/plan';
 import { copies, copyNotes, jobs, plans, radios, type Database } from '../db';
 import { reading, writing } from './database';
 import { NOBODY } from './once';

@@ -1,21 +1,21 @@
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import {
-  difference,
-  emptyLists,
   FORMAT,
   headOf,
   KIND_NAMES,
   KINDS,
+  positionsToWrite,
   readDocument,
   recordsOf,
   sameIds,
   type AnyRecord,
   type Difference,
+  type Kind,
   type Plan,
   type PlanId,
 } from '../core/plan';
 import type { Result } from '../core/result';
-import { plans, type Database } from '../db';
+import { plans, records, type Database } from '../db';
 import { computeInThread } from './compute-thread';
 import { reading } from './database';
 import { heldPlan, hold, type HeldPlan } from './held-plans';
@@ -51,7 +51,7 @@ function wanted(row: Row | undefined, id: PlanId): Row {
 /** The records of a plan by kind, as one value: read in one statement with the plan's row, so that both are of one moment. */
 const LISTS = sql<Record<string, { id: string }[]> | null>`(
   select json_object_agg(kind, list) from (
-    select kind, json_agg(data || jsonb_build_object('id', id) order by position) as list
+    select kind, json_agg(data || jsonb_build_object('id', id) order by position, id) as list
     from records where records.plan_id = plans.id group by kind
   ) as kinds)`;
 
@@ -124,36 +124,79 @@ export async function rawDocument(id: PlanId): Promise<string> {
   return JSON.stringify(document, null, 2);
 }
 
-/** Rows of records to put and to remove. */
+/** Rows of records to put and to remove. `position` is null where the row keeps the one that it has. */
 export interface RowChanges {
-  put: { kind: string; id: string; position: number; data: object }[];
+  put: { kind: string; id: string; position: number | null; data: object }[];
   gone: { kind: string; id: string }[];
 }
 
+/** The positions of the rows of a kind, by id. */
+async function positionsOf(database: Database, planId: PlanId, kind: Kind): Promise<Map<string, number>> {
+  const rows = await database
+    .select({ id: records.id, position: records.position })
+    .from(records)
+    .where(and(eq(records.planId, planId), eq(records.kind, kind)));
+  return new Map(rows.map(({ id, position }) => [id, position]));
+}
+
+/** Puts the records of a kind of which some came, went or moved: those that changed, and those that get another position. */
+async function putInOrder(
+  database: Database,
+  planId: PlanId,
+  kind: Kind,
+  { was, is, changed }: Readonly<Record<'was' | 'is' | 'changed', readonly AnyRecord[]>>,
+  put: (record: AnyRecord, position: number | null) => void,
+): Promise<void> {
+  const there = new Set<string>(is.map(({ id }) => id));
+  const onlyWent = sameIds(
+    was.filter(({ id }) => there.has(id)),
+    is,
+  );
+  const positions: ReadonlyMap<string, number> = onlyWent
+    ? new Map()
+    : positionsToWrite(
+        is.map(({ id }) => id),
+        await positionsOf(database, planId, kind),
+      );
+  const others = new Set(changed);
+  for (const record of is) {
+    const position = positions.get(record.id);
+    if (position !== undefined || others.has(record)) put(record, position ?? null);
+  }
+}
+
 /** The rows to put and to remove by a difference that led from one plan to another. */
-export function rowChanges({ records }: Difference, before: Plan, after: Plan): RowChanges {
+export async function rowChanges(
+  database: Database,
+  there: Difference,
+  before: Plan,
+  after: Plan,
+): Promise<RowChanges> {
   const changes: RowChanges = { put: [], gone: [] };
   for (const kind of KIND_NAMES) {
-    const change = records[kind];
+    const change = there.records[kind];
     if (!change) continue;
-    const own = KINDS[kind].order === 'own';
-    const list = recordsOf(after, kind) as readonly AnyRecord[];
-    // Positions count from 0 without gaps: where one comes or goes, those of the whole kind are written anew.
-    const whole = own && !sameIds(recordsOf(before, kind), list);
-    for (const record of whole ? list : change.put) {
-      const { id, ...data } = record;
-      changes.put.push({ kind, id, position: own ? list.indexOf(record) : 0, data });
-    }
+    const put = ({ id, ...data }: AnyRecord, position: number | null) =>
+      changes.put.push({ kind, id, position, data });
+    const [was, is] = [recordsOf(before, kind), recordsOf(after, kind)] as readonly (readonly AnyRecord[])[];
+    if (KINDS[kind].order === 'slots') for (const record of change.put) put(record, 0);
+    else if (sameIds(was!, is!)) for (const record of change.put) put(record, null);
+    else await putInOrder(database, before.id, kind, { was: was!, is: is!, changed: change.put }, put);
     for (const id of change.remove) changes.gone.push({ kind, id });
   }
   return changes;
 }
 
 /** The rows of all records of a plan of which there are none yet. */
-export function allRows(plan: Plan): RowChanges {
-  const nothing: Plan = { ...plan, ...emptyLists() };
-  return rowChanges(difference(nothing, plan), nothing, plan);
-}
+export const allRows = (plan: Plan): RowChanges => ({
+  put: KIND_NAMES.flatMap((kind) =>
+    (recordsOf(plan, kind) as readonly AnyRecord[]).map(({ id, ...data }, at) => ({
+      ...{ kind, id, data },
+      position: KINDS[kind].order === 'slots' ? 0 : at,
+    })),
+  ),
+  gone: [],
+});
 
 /** The rows of a new plan, of which large ones are staged. */
 export const stagePlan = (database: Database, plan: Plan): Promise<RowsToPut> =>

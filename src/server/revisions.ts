@@ -121,7 +121,7 @@ async function keep(
     key: asker.key,
     request,
     receipt,
-    rows: before.inRows ? rowChanges(there, before.plan, after) : allRows(after),
+    rows: before.inRows ? await rowChanges(database, there, before.plan, after) : allRows(after),
   });
   if (!kept) return undefined;
   const held = { plan: after, revision, undoHead, redoHead, bytes, inRows: true };

@@ -13,7 +13,7 @@ export interface PlanRow {
   plan: PlanId;
   kind: string;
   id: string;
-  position: number;
+  position: number | null;
   data: object;
 }
 
@@ -26,7 +26,7 @@ const STRETCH = 400;
 const BROKE_OFF_MS = 3_600_000;
 
 const recordset = (rows: readonly PlanRow[]): SQL =>
-  sql`jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as given(plan text, kind text, id text, position integer, data jsonb)`;
+  sql`jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as given(plan text, kind text, id text, position double precision, data jsonb)`;
 
 /** Stages rows where there are many. Outside of a transaction: within one others wait until it ends. */
 export async function stageRows(database: Database, rows: readonly PlanRow[]): Promise<RowsToPut> {

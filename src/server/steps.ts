@@ -154,9 +154,10 @@ async function carryOut(database: Database, steps: readonly Ready[]): Promise<Se
       steps.some(({ rows }) => rows.put.length > 0)
         ? sql`, put as (
       insert into records (plan_id, kind, id, position, data)
-      select x.plan, x.kind, x.id, x.position, x.data
+      select x.plan, x.kind, x.id, coalesce(x.position, 'NaN'), x.data
       from (${rowsIn(put)}) as x join gate on gate.id = x.plan
-      on conflict (plan_id, kind, id) do update set position = excluded.position, data = excluded.data
+      on conflict (plan_id, kind, id) do update set data = excluded.data,
+        position = case when excluded.position = 'NaN' then records.position else excluded.position end
     )`
         : sql``
     }

@@ -1,16 +1,17 @@
 import {
   check,
-  checkBesides,
   countFindings,
   groupFindings,
   mendEverything,
   mendsOf,
   mendTogether,
   RULES,
-  type BesideFinding,
+  WIRED,
   type Finding,
   type FindingCount,
+  type FindingOfChannel,
   type Mend,
+  type MendableFinding,
   type MendForMany,
   type MendOfAll,
   type Neighbour,
@@ -24,7 +25,7 @@ export interface ChannelView {
   fitted: FittedPlanChannel | null;
   changes: readonly FitChange[];
   leftOut: readonly Obstacle[];
-  findings: readonly Finding[];
+  findings: readonly FindingOfChannel[];
 }
 
 /** What the screen tells the worker. `number` counts the plans that it was told of. */
@@ -35,7 +36,7 @@ export type WorkMessage =
   /** Whether what was opened is a plan at all: it is opened as it came, and read as a document when there is time. */
   | { kind: 'verify' }
   /** Ways out: of one finding, or of all findings of a group together. */
-  | { kind: 'mends'; ask: number; of: { id: ChannelId; rule: string } | { group: string } }
+  | { kind: 'mends'; ask: number; of: Pick<Finding, 'id' | 'rule' | 'text'> | { group: string } }
   /** The best way out of everything at once. */
   | { kind: 'mend all'; ask: number };
 
@@ -49,8 +50,8 @@ export type WorkAnswer =
       counts: FindingCount[];
       /** How many things the fit has to say. */
       fitCount: number;
-      /** Of the plan as a whole, and of what stands beside the channels. */
-      besides: BesideFinding[];
+      /** Of the plan as a whole, of other records than channels, and of how channels are wired to them. */
+      besides: MendableFinding[];
     }
   | { kind: 'looks for'; words: Record<string, string> }
   /** What is wrong with it, in a sentence; null where it is a plan. */
@@ -86,13 +87,14 @@ export function createPlanWork(): (message: WorkMessage) => WorkAnswer[] {
     for (const channel of fitted.channels) of(channel.id).fitted = channel;
     for (const { id, obstacles } of fitted.leftOut) of(id).leftOut = obstacles;
     for (const change of fitted.changes) of(change.id).changes = [...of(change.id).changes, change];
-    for (const finding of findings) of(finding.id).findings = [...of(finding.id).findings, finding];
+    for (const finding of findings)
+      if (finding.kind === 'channel') of(finding.id).findings = [...of(finding.id).findings, finding];
     const put = [...next].filter(([id, view]) => !sameView(views.get(id), view));
     const gone = [...views.keys()].filter((id) => !next.has(id));
     views = next;
     const fitCount = fitted.changes.length + fitted.leftOut.length;
-    const besides = checkBesides(plan, model, fitted, neighbours);
-    const counts = countFindings([...findings, ...besides]);
+    const besides = wired(findings).map((one) => ({ ...one, mends: mendsOf(one, plan!, model) }));
+    const counts = countFindings(findings);
     return [{ kind: 'shown', number, put, gone, counts, fitCount, besides }];
   };
 
@@ -133,9 +135,25 @@ export function createPlanWork(): (message: WorkMessage) => WorkAnswer[] {
       const group = groupFindings(findings, {}).find(({ key }) => key === of.group);
       return { mends: [], together: (group && mendTogether(group.findings, plan, model)) ?? null };
     }
-    const finding = findings.find(({ id, rule }) => id === of.id && rule === of.rule);
+    const finding = findings.find(
+      ({ id, rule, text }) => id === of.id && rule === of.rule && text === of.text,
+    );
     return { mends: finding ? mendsOf(finding, plan, model) : [], together: null };
   }
+}
+
+/** Most findings of one rule that are told beside the channels. */
+const MOST_ALIKE = 100;
+
+/** What is found of other records, and of how channels are wired to them; of one rule so many. */
+function wired(findings: readonly Finding[]): Finding[] {
+  const counts = new Map<string, number>();
+  return findings.filter(({ rule }) => {
+    if (!WIRED.has(rule)) return false;
+    const count = (counts.get(rule) ?? 0) + 1;
+    counts.set(rule, count);
+    return count <= MOST_ALIKE + 1;
+  });
 }
 
 const lookedFor = () => Object.fromEntries(RULES.map(({ id, looksFor }) => [id, looksFor]));

@@ -1,6 +1,5 @@
 import {
   check,
-  checkBesides,
   contentToWrite,
   countFindings,
   mendsOf,
@@ -27,7 +26,7 @@ interface Checked {
   plan: Plan;
   modelId: string | undefined;
   neighbours: readonly Neighbour[];
-  /** Which findings of channels are told, and whether with the ways out of each. */
+  /** Which findings are told, and whether with the ways out of each. */
   from: number;
   count: number;
   mends: boolean;
@@ -43,7 +42,6 @@ function checkPart({ plan, modelId, neighbours, from, count, mends }: Checked) {
     findings: findings
       .slice(from, from + count)
       .map((finding) => ({ ...finding, mends: mends ? mendsOf(finding, plan, model) : [] })),
-    besides: checkBesides(plan, model, fitted, neighbours),
     heldBack,
   };
 }
@@ -87,11 +85,12 @@ function previewOf({ plan: agreed, modelId, unitOwn, copy, inRadio, neighbours }
     heldBack: heldBack.map(({ id, reasons }) => ({ id, reasons, ...at(id) })),
     cautions: [
       ...findings
-        .filter(({ id, severity }) => severity === 'caution' && !stopped.has(id))
-        .map(({ id, text }) => ({ ...at(id), text })),
-      ...checkBesides(checked, own, fitted, neighbours)
         .filter(({ severity }) => severity === 'caution')
-        .map(({ text }) => ({ slot: null, name: '', text })),
+        .flatMap((finding) => {
+          const { text } = finding;
+          if (finding.kind !== 'channel') return { slot: null, name: '', text };
+          return stopped.has(finding.id) ? [] : { ...at(finding.id), text };
+        }),
     ],
     leftOut: alikeOf(fitted.besides),
   };
@@ -123,15 +122,11 @@ const readPlan = ({ document }: { document: unknown }) => readDocument(document)
 /** How a model holds a plan. */
 const fitOf = ({ plan, modelId }: Pick<Checked, 'plan' | 'modelId'>) => fit(plan, modelFor(plan, modelId));
 
-/** The number of findings of each severity, of channels and of the rest of the plan; empty for an unknown model. */
+/** The number of findings of each severity; empty for an unknown model. */
 function countAll({ plan, neighbours }: Pick<Checked, 'plan' | 'neighbours'>): FindingCount[] {
   const model = modelOfPlan(plan);
   if (!model) return [];
-  const fitted = fit(plan, model);
-  return countFindings([
-    ...check(plan, model, fitted, neighbours),
-    ...checkBesides(plan, model, fitted, neighbours),
-  ]);
+  return countFindings(check(plan, model, fit(plan, model), neighbours));
 }
 
 /** Channels as a file. */

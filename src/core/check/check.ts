@@ -19,10 +19,12 @@ import {
   type Facts,
   type Hit,
   type PlanRule,
+  type RecordFinding,
+  type RecordRule,
   type RuleFinding,
   type Severity,
 } from './finding';
-import type { Finding, Mend } from './finding.schema';
+import type { Finding, FindingOfChannel, FindingOfRecord, Mend } from './finding.schema';
 import type { Neighbour } from './neighbour';
 import { RULES } from './rules';
 
@@ -54,14 +56,15 @@ const rulesFor = remembered((model: Model) => {
   return {
     channel: applying.filter((rule): rule is ChannelRule => 'findOne' in rule),
     plan: applying.filter((rule): rule is PlanRule => 'find' in rule),
+    record: applying.filter((rule): rule is RecordRule => 'findAll' in rule),
   };
 });
 
 /** The ways out that a rule offered, by the finding that it made. */
 const offered = new WeakMap<Finding, NonNullable<RuleFinding['mends']>>();
 
-function findingOf(rule: string, { mends, ...found }: RuleFinding): Finding {
-  const finding: Finding = { rule, kind: 'channel', ...found };
+function findingOf(rule: string, { mends, ...found }: RuleFinding): FindingOfChannel {
+  const finding: FindingOfChannel = { rule, kind: 'channel', ...found };
   if (mends) offered.set(finding, mends);
   return finding;
 }
@@ -70,11 +73,11 @@ function findingOf(rule: string, { mends, ...found }: RuleFinding): Finding {
 const saidFor = remembered((_owner: Owner) =>
   remembered((model: Model) => {
     const { channel: rules } = rulesFor(model);
-    const known = new WeakMap<Channel, readonly Finding[]>();
-    return rememberedAlong((channel: Channel, context: CheckContext): readonly Finding[] => {
+    const known = new WeakMap<Channel, readonly FindingOfChannel[]>();
+    return rememberedAlong((channel: Channel, context: CheckContext): readonly FindingOfChannel[] => {
       let said = known.get(channel);
       if (!said) {
-        const found: Finding[] = [];
+        const found: FindingOfChannel[] = [];
         for (const rule of rules) {
           const one = rule.findOne(channel, context);
           if (one) found.push(findingOf(rule.id, { ...one, id: channel.id }));
@@ -87,7 +90,7 @@ const saidFor = remembered((_owner: Owner) =>
   }),
 );
 
-const NOTHING: readonly Finding[] = [];
+const NOTHING: readonly FindingOfChannel[] = [];
 
 const contextOf = (
   plan: Plan,
@@ -102,8 +105,16 @@ const contextOf = (
     return shownNames(fitted, plan);
   },
   neighbours,
+  get held() {
+    return heldIn(fitted);
+  },
   factsOf: factsFor(plan.owner)(model),
 });
+
+/** Where the radio will hold which channels. */
+const heldIn = remembered(
+  ({ channels }: Fit) => new Map(channels.map(({ id, list, slot }) => [id, { list, slot }] as const)),
+);
 
 const RULE_PLACES = new Map(RULES.map(({ id }, index) => [id, index]));
 const inRuleOrder = (a: Finding, b: Finding) => RULE_PLACES.get(a.rule)! - RULE_PLACES.get(b.rule)!;
@@ -112,14 +123,19 @@ const inRuleOrder = (a: Finding, b: Finding) => RULE_PLACES.get(a.rule)! - RULE_
 interface Said {
   hit: Hit;
   beside: readonly Channel[];
-  finding: Finding;
+  finding: FindingOfChannel;
 }
 const lastOf = remembered((_rule: PlanRule) => remembered((_model: Model) => new WeakMap<Channel, Said>()));
-const alike = (a: Finding, b: Omit<RuleFinding, 'id'>) =>
+const alike = (a: FindingOfChannel, b: ChannelFinding) =>
   a.text === b.text && a.severity === b.severity && a.field === b.field && a.source === b.source;
 
 /** What is said of a hit: the same finding as before while it is about the same. */
-function saidOfHit(rule: string, hit: Hit, lasts: WeakMap<Channel, Said>, context: CheckContext): Finding {
+function saidOfHit(
+  rule: string,
+  hit: Hit,
+  lasts: WeakMap<Channel, Said>,
+  context: CheckContext,
+): FindingOfChannel {
   const { channels } = context.plan;
   const channel = channels[hit.at[0]]!;
   const last = lasts.get(channel);
@@ -136,9 +152,13 @@ function saidOfHit(rule: string, hit: Hit, lasts: WeakMap<Channel, Said>, contex
 /** What is said of a channel by itself and beside others, in the order of the rules; the same list while it is the same. */
 const together = new WeakMap<
   Channel,
-  { said: readonly Finding[]; more: Finding[]; all: readonly Finding[] }
+  { said: readonly FindingOfChannel[]; more: FindingOfChannel[]; all: readonly FindingOfChannel[] }
 >();
-function allOf(channel: Channel, said: readonly Finding[], more: Finding[]): readonly Finding[] {
+function allOf(
+  channel: Channel,
+  said: readonly FindingOfChannel[],
+  more: FindingOfChannel[],
+): readonly FindingOfChannel[] {
   const last = together.get(channel);
   if (last?.said === said && last.more.length === more.length && more.every((one, n) => one === last.more[n]))
     return last.all;
@@ -149,9 +169,49 @@ function allOf(channel: Channel, said: readonly Finding[], more: Finding[]): rea
 
 const NOBODY: readonly Neighbour[] = [];
 
+/** Findings of one rule that are told one by one, of other records than channels; how many more there are is said once. */
+export const MOST_ALIKE = 100;
+
+/** What a rule of records finds, as far as it is told. */
+function* told(found: Iterable<RecordFinding>): Generator<RecordFinding> {
+  let n = 0;
+  let last: RecordFinding | undefined;
+  for (const one of found)
+    if (one.kind !== 'channel' && ++n > MOST_ALIKE) last = one;
+    else yield one;
+  if (last && last.kind !== 'channel') {
+    const text = `${n - MOST_ALIKE} more are like that: mend some, and they come.`;
+    yield { kind: last.kind, id: last.id, severity: 'hint', text };
+  }
+}
+
+/** What a rule of records said of a channel the last time. */
+const lastWired = remembered((_rule: RecordRule) => new WeakMap<Channel, FindingOfChannel>());
+
+/** What rules of records say: of channels by their places, and of all else. */
+function saidOfRecords(context: CheckContext, beside: (FindingOfChannel[] | undefined)[]): FindingOfRecord[] {
+  const { channels } = context.plan;
+  const others: FindingOfRecord[] = [];
+  for (const rule of rulesFor(context.model).record)
+    for (const { mends, ...found } of told(rule.findAll(context))) {
+      let finding: Finding = { rule: rule.id, ...found };
+      if (finding.kind === 'channel') {
+        const at = placesOf(channels).get(finding.id)!;
+        const lasts = lastWired(rule);
+        const last = lasts.get(channels[at]!);
+        // The very same where it says the same: what is shown of the channel stands.
+        if (last && alike(last, finding)) finding = last;
+        lasts.set(channels[at]!, finding);
+        (beside[at] ??= []).push(finding);
+      } else others.push(finding);
+      if (mends) offered.set(finding, mends);
+    }
+  return others;
+}
+
 /**
- * Everything that is worth saying of a plan on a model: stops first, then by slot. `neighbours` are the repeaters that a
- * directory knows where the plan is used. What is said of what did not change since is the very same as before.
+ * Everything that is worth saying of a plan on a model: stops first; of the plan as a whole before all, then by slot, then of other records.
+ * `neighbours` are the repeaters that a directory knows where the plan is used. What is said of what did not change since is the very same as before.
  */
 export function check(
   plan: Plan,
@@ -163,7 +223,7 @@ export function check(
   const { channels } = plan;
   const said = saidFor(plan.owner)(model)(channels, context);
   /** By the place of a channel. */
-  const beside: (Finding[] | undefined)[] = [];
+  const beside: (FindingOfChannel[] | undefined)[] = [];
   for (const rule of rulesFor(model).plan) {
     const lasts = lastOf(rule)(model);
     for (const hit of rule.find(context)) {
@@ -171,24 +231,31 @@ export function check(
       (beside[hit.at[0]] ??= []).push(finding);
     }
   }
+  const others = saidOfRecords(context, beside);
   // A bucket a severity, filled channel by channel: of ten thousand findings none has to be sorted against all others.
   const buckets: Record<Severity, Finding[]> = { stop: [], caution: [], hint: [] };
+  for (const finding of others) if (finding.kind === 'plan') buckets[finding.severity].push(finding);
   for (let at = 0; at < channels.length; at++) {
     const [own, more] = [said[at]!, beside[at]];
     for (const finding of more ? allOf(channels[at]!, own, more) : own)
       buckets[finding.severity].push(finding);
   }
+  for (const finding of others) if (finding.kind !== 'plan') buckets[finding.severity].push(finding);
   return SEVERITIES.flatMap((severity) => buckets[severity]);
 }
+
+/** The rules that are about other records than channels, or about how channels are wired to them. */
+export const WIRED: ReadonlySet<string> = new Set(
+  RULES.filter((rule) => 'findAll' in rule).map(({ id }) => id),
+);
 
 /**
  * The ways to take a finding away, the best first: those that its rule offers and that would not end in something as bad or
  * worse. The finding is one that `check` gave for this plan and model.
  */
 export function mendsOf(finding: Finding, plan: Plan, model: Model): Mend[] {
-  const channel = plan.channels[placesOf(plan.channels).get(finding.id) ?? -1];
   const making = offered.get(finding);
-  if (!channel || !making) return [];
+  if (!making) return [];
   const context = contextOf(
     plan,
     model,
@@ -196,7 +263,9 @@ export function mendsOf(finding: Finding, plan: Plan, model: Model): Mend[] {
     NOBODY,
   );
   const mends = making(context);
-  return mends.filter((mend) => mendHolds(mend, finding, channel, context));
+  if (finding.kind !== 'channel' || WIRED.has(finding.rule)) return [...mends];
+  const channel = plan.channels[placesOf(plan.channels).get(finding.id) ?? -1];
+  return channel ? mends.filter((mend) => mendHolds(mend, finding, channel, context)) : [];
 }
 
 /**
@@ -240,7 +309,7 @@ export function contentToWrite(
 ): WriteContent {
   const reasons = new Map<ChannelId, string[]>();
   for (const finding of findings)
-    if (finding.severity === 'stop')
+    if (finding.severity === 'stop' && finding.kind === 'channel')
       reasons.set(finding.id, [...(reasons.get(finding.id) ?? []), finding.text]);
   const { zones, skipSets, scanEdges, setUps, talkgroups, receiveLists, scanLists, settings } =
     reasons.size === 0 ? fitted : without(fitted, reasons, plan, model);

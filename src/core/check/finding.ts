@@ -1,9 +1,9 @@
 import type { Model } from '../models';
 import type { Fit, Obstacle } from '../fit';
-import type { Channel, ChannelChange, FIELD_NAMES, Kind, Plan } from '../plan';
+import type { Channel, ChannelChange, ChannelId, FIELD_NAMES, Kind, Plan } from '../plan';
 import type { GuardAnswer } from '../radio';
 import type { Neighbour } from './neighbour';
-import type { Mend, Finding, FindingCount } from './finding.schema';
+import type { Finding, FindingCount, FindingOfChannel, Mend } from './finding.schema';
 
 /** A stop will not be written; a caution will be, mind the consequence; a hint is worth a thought. */
 export const SEVERITIES = ['stop', 'caution', 'hint'] as const;
@@ -43,23 +43,34 @@ export interface CheckContext {
   shown: readonly (string | undefined)[];
   /** Repeaters near where the plan is used that a directory knows; empty where none was asked. */
   neighbours: readonly Neighbour[];
+  /** The channels that the radio will hold, and where. */
+  held: ReadonlyMap<ChannelId, { list: number; slot: number }>;
   factsOf(channel: Channel): Facts;
 }
 
-/** A finding as its rule makes it, with the ways out that it has to offer, the best first; Check leaves out those that would not hold. */
-export interface RuleFinding extends Omit<Finding, 'rule' | 'kind'> {
-  mends?: (context: CheckContext) => readonly Mend[];
+/** The ways out that a rule has to offer, the best first; of those of one channel Check leaves out what would not hold. */
+type Mending = (context: CheckContext) => readonly Mend[];
+
+/** A finding of a channel as its rule makes it. */
+export interface RuleFinding extends Omit<FindingOfChannel, 'rule' | 'kind'> {
+  mends?: Mending;
 }
 
 /** What a rule of one channel says. */
 export type ChannelFinding = Omit<RuleFinding, 'id'>;
+
+/** A finding of any record as its rule makes it. */
+export type RecordFinding = { severity: Severity; text: string; mends?: Mending } & (
+  | { kind: 'channel'; id: ChannelId; field: FindingField }
+  | { kind: Exclude<Kind, 'channel'> | 'plan'; id: string }
+);
 
 interface AnyRule {
   id: string;
   /** What it looks for in plain words, which is what several of its findings are called together. */
   looksFor: string;
   /** The kinds of records that it is about. */
-  about: readonly Kind[];
+  about: readonly (Kind | 'plan')[];
   /** What a model must be able to do for the rule to have anything to say; all models where it is not said. */
   applies?(model: Model): boolean;
 }
@@ -85,7 +96,12 @@ export interface PlanRule extends AnyRule {
   find(context: CheckContext): readonly Hit[];
 }
 
-export type Rule = ChannelRule | PlanRule;
+/** A rule of other records than channels, of how channels are wired to them, or of the plan as a whole. Few things are said of them, and anew each time. */
+export interface RecordRule extends AnyRule {
+  findAll(context: CheckContext): Iterable<RecordFinding>;
+}
+
+export type Rule = ChannelRule | PlanRule | RecordRule;
 
 /** A rule that looks at one channel at a time and has at most one thing to say of it. */
 export const channelRule = (
@@ -94,6 +110,15 @@ export const channelRule = (
   findOne: ChannelRule['findOne'],
   applies?: AnyRule['applies'],
 ): ChannelRule => ({ id, looksFor, about: ['channel'], findOne, ...(applies && { applies }) });
+
+/** A rule of records. */
+export const recordRule = (
+  id: string,
+  looksFor: string,
+  about: AnyRule['about'],
+  findAll: RecordRule['findAll'],
+  applies?: AnyRule['applies'],
+): RecordRule => ({ id, looksFor, about, findAll, ...(applies && { applies }) });
 
 /** The mend that sets fields of one channel. */
 export function setMend(channel: Channel, label: string, set: ChannelChange['set']): Mend {

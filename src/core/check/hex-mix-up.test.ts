@@ -1,8 +1,10 @@
 import { groupId } from '../digital.test.kit';
 import { plan } from '../samples.test.kit';
 import { applyEdit, type Talkgroup } from '../plan';
-import { hexMixUps } from './hex-mix-up';
+import { kestrelC1 } from '../models/kestrel-c1';
+import type { Plan } from '../plan';
 import type { Neighbour } from './neighbour';
+import { wiredIn } from './wired.test.kit';
 
 const near: Neighbour[] = [
   {
@@ -21,6 +23,8 @@ const withGroup = (number: number, name: string, more: Partial<Talkgroup> = {}) 
   ...plan([]),
   talkgroups: [{ id: groupId(1), name, number, call: 'group' as const, ...more }],
 });
+const hexMixUps = (plan: Plan, neighbours: readonly Neighbour[]) =>
+  wiredIn(plan, kestrelC1, neighbours).filter(({ rule }) => rule === 'hex-mix-up');
 const said = (number: number, name: string, more: Partial<Talkgroup> = {}) => [
   ...hexMixUps(withGroup(number, name, more), near),
 ];

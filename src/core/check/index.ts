@@ -1,4 +1,3 @@
-export * from './besides';
 export * from './check';
 export * from './finding';
 export * from './finding.schema';

@@ -1,7 +1,7 @@
 import { ketterbyWeekend } from '../../../demo';
 import { channel, everything, plan } from '../samples.test.kit';
 import { parseAccess, parseFrequency, type Mode } from '../radio';
-import type { ChannelFields, Plan } from '../plan';
+import type { ChannelFields, ChannelId, Plan } from '../plan';
 import { ternP2 } from '../models/tern-p2';
 import { check, type Neighbour } from '.';
 
@@ -164,7 +164,7 @@ test('the demo’s plan says what it is there to show, and nothing else', () => 
   const demo = ketterbyWeekend();
   const slots = new Map(demo.channels.map(({ id, slot }) => [id, slot]));
   const found = check(demo, ternP2).map(
-    ({ severity, rule, id }) => `${String(slots.get(id)).padStart(3, '0')} ${severity} ${rule}`,
+    ({ severity, rule, id }) => `${String(slots.get(id as ChannelId)).padStart(3, '0')} ${severity} ${rule}`,
   );
   expect(found.sort()).toEqual(
     [

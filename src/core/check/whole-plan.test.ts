@@ -4,15 +4,16 @@ import { ternP2 } from '../models/tern-p2';
 import { NOT_STATED } from '../radio';
 import { channel, plan, run } from '../samples.test.kit';
 import { fit } from '../fit';
-import { check, checkBesides, contentToWrite } from '.';
+import { check, contentToWrite } from '.';
+import { wiredIn } from './wired.test.kit';
 
 /** What is said of a plan as a whole, above all else. */
 
-const said = (of: ReturnType<typeof plan>, model = ternP2) => checkBesides(of, model).map(({ rule }) => rule);
+const said = (of: ReturnType<typeof plan>, model = ternP2) => wiredIn(of, model).map(({ rule }) => rule);
 
 test('a grade that is not stated is said first, once, and one press states it', () => {
   const p = plan([channel(1, 145_500_000), channel(2, 433_500_000)], { grade: NOT_STATED });
-  const [first, ...others] = checkBesides(p, ternP2);
+  const [first, ...others] = wiredIn(p, ternP2);
   expect(first).toMatchObject({ rule: 'grade-not-stated', severity: 'caution', kind: 'plan', id: p.id });
   expect(others).toEqual([]);
   expect(first!.mends.map(({ label }) => label)).toEqual(['None', 'Entry', 'Full']);

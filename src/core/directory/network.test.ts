@@ -7,7 +7,7 @@ import {
   type TalkgroupId,
   type ZoneId,
 } from '../plan';
-import { checkBesides } from '../check';
+import { wiredIn } from '../check/wired.test.kit';
 import { fit } from '../fit';
 import { kestrelC1 } from '../models/kestrel-c1';
 import { ospreyD7 } from '../models/osprey-d7';
@@ -83,7 +83,7 @@ test('nine talkgroups become nine channels, two receive lists and a zone, in one
   expect(after.zones.map(({ name, members }) => [name, members.length])).toEqual([['Ullsmere Hill', 9]]);
   expect(danglingFault(after)).toBeNull();
   // what a receive list has, its channels call; whose ID it is to have nobody has said
-  expect(checkBesides(after, ospreyD7).map(({ rule }) => rule)).toEqual([
+  expect(wiredIn(after, ospreyD7).map(({ rule }) => rule)).toEqual([
     'digital-without-own-id',
     'talkgroup-encrypted',
   ]);

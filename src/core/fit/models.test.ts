@@ -10,17 +10,7 @@ import { kestrelC1 } from '../models/kestrel-c1';
 import { ospreyD7 } from '../models/osprey-d7';
 import { petrelHF9 } from '../models/petrel-hf9';
 import { ploverF5 } from '../models/plover-f5';
-import type {
-  ChannelId,
-  Plan,
-  ReceiveListId,
-  ScanEdgeId,
-  ScanListId,
-  SetUpId,
-  SkipSetId,
-  TalkgroupId,
-  ZoneId,
-} from '../plan';
+import { idsOf, type Plan, type ScanEdgeId, type SetUpId, type SkipSetId } from '../plan';
 import { anyPlan, channel, id, plan, zoneId } from '../samples.test.kit';
 import { digital, groupId } from '../digital.test.kit';
 import { fit } from '.';
@@ -264,17 +254,8 @@ describe.each(MODELS.map((model) => [model.name, model] as const))('%s', (_, mod
         if (!decoded.ok) throw new Error(decoded.reason);
         expect(decoded.value).toMatchObject(content);
         let n = 0;
-        const next = (prefix: string) => `${prefix}_again${String(++n).padStart(5, '0')}`;
-        const lists = planOfContent(decoded.value, model, {
-          channel: () => next('ch') as ChannelId,
-          zone: () => next('zn') as ZoneId,
-          skipSet: () => next('sk') as SkipSetId,
-          scanEdge: () => next('se') as ScanEdgeId,
-          setUp: () => next('qs') as SetUpId,
-          talkgroup: () => next('tg') as TalkgroupId,
-          receiveList: () => next('rl') as ReceiveListId,
-          scanList: () => next('sl') as ScanListId,
-        });
+        const counted = () => Uint8Array.from(String(++n).padStart(8, '0'), Number);
+        const lists = planOfContent(decoded.value, model, idsOf(counted));
         const again = fit({ ...p, ...lists }, model);
         expect({
           // that a power is unknown and a shift kept as a split is said again: it stays so

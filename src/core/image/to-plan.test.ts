@@ -1,20 +1,11 @@
 import { gannetM8 } from '../models/gannet-m8';
-import { planOfContent, type MakeIds } from './to-plan';
+import { idsOf } from '../plan';
+import { planOfContent } from './to-plan';
 
 /** What a radio numbers keeps its number in the plan that is made of it. */
 
 let last = 0;
-const next = <T>() => `id-${++last}` as T;
-const ids: MakeIds = {
-  channel: next,
-  zone: next,
-  skipSet: next,
-  scanEdge: next,
-  setUp: next,
-  talkgroup: next,
-  receiveList: next,
-  scanList: next,
-};
+const ids = idsOf(() => Uint8Array.from(String(++last).padStart(8, '0'), Number));
 
 const content = {
   channels: [],

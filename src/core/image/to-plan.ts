@@ -3,47 +3,15 @@ import {
   channelDefaults,
   EDGE_NAME_LIMIT,
   LEVELS,
-  makeId,
   NAME_LIMIT,
   type Channel,
-  type ChannelId,
   type Lists,
+  type MakeIds,
   type Plan,
-  type ReceiveListId,
-  type ScanEdgeId,
-  type ScanListId,
   type SettingValue,
-  type SetUpId,
-  type SkipSetId,
-  type TalkgroupId,
-  type ZoneId,
 } from '../plan';
 import { capital, cutText } from '../text';
 import type { RadioContent } from './image';
-
-/** Makes a new id of a kind; core has no randomness of its own. */
-export interface MakeIds {
-  channel: () => ChannelId;
-  zone: () => ZoneId;
-  skipSet: () => SkipSetId;
-  scanEdge: () => ScanEdgeId;
-  setUp: () => SetUpId;
-  talkgroup: () => TalkgroupId;
-  receiveList: () => ReceiveListId;
-  scanList: () => ScanListId;
-}
-
-/** Makes ids of chance: `chance` gives twelve new bytes each time. */
-export const idsOf = (chance: () => Uint8Array): MakeIds => ({
-  channel: () => makeId('ch', chance()),
-  zone: () => makeId('zn', chance()),
-  skipSet: () => makeId('sk', chance()),
-  scanEdge: () => makeId('se', chance()),
-  setUp: () => makeId('qs', chance()),
-  talkgroup: () => makeId('tg', chance()),
-  receiveList: () => makeId('rl', chance()),
-  scanList: () => makeId('sl', chance()),
-});
 
 const named = (name: string, otherwise: string) => cutText(name.trim(), NAME_LIMIT) || otherwise;
 

@@ -1,5 +1,5 @@
 import * as fc from '../property.test.kit';
-import { checkBesides } from '../check';
+import { wiredIn } from '../check/wired.test.kit';
 import { anyDigitalPlan, anyRemovalOn, digital, groupId, scanId, zoneIdOf } from '../digital.test.kit';
 import { fit } from '../fit';
 import { kestrelC1 } from '../models/kestrel-c1';
@@ -289,14 +289,14 @@ describe('the wiring', () => {
     expect(wires).toHaveLength(6);
   });
   test('a silent scan is told of, and the mend makes it heard', () => {
-    const said = checkBesides(chain, kestrelC1).find(({ rule }) => rule === 'silent-scan')!;
+    const said = wiredIn(chain, kestrelC1).find(({ rule }) => rule === 'silent-scan')!;
     expect(said).toMatchObject({ kind: 'channel', id: id(2), severity: 'caution' });
     expect(said.text).toBe(
       'A scan begun on “Digital 2” is silent: the channel has no scan list, though “Round” has the channel.',
     );
     const mended = run(chain, said.mends[0]!.edit);
     expect(mended.channels[1]!.scanList).toBe(scanId(1));
-    expect(checkBesides(mended, kestrelC1).some(({ rule }) => rule === 'silent-scan')).toBe(false);
+    expect(wiredIn(mended, kestrelC1).some(({ rule }) => rule === 'silent-scan')).toBe(false);
   });
 });
 
@@ -304,17 +304,17 @@ test('every mend of what is said of the wiring holds, and takes what was said aw
   const reached = fc.tally();
   fc.assert(
     fc.property(anyPlanOn, ([model, p]) => {
-      for (const { rule, id: about, mends } of checkBesides(p, model))
+      for (const { rule, id: about, mends } of wiredIn(p, model))
         for (const { edit } of mends) {
           const mended = applyEdit(p, edit);
           expect([rule, mended.ok]).toEqual([rule, true]);
           if (!mended.ok) continue;
           expect(danglingFault(mended.value)).toBeNull();
-          const still = checkBesides(mended.value, model).filter(
+          const still = wiredIn(mended.value, model).filter(
             (one) => one.rule === rule && one.id === about && one.mends.length > 0,
           );
           // A list may stop on several stations, each with a mend of its own.
-          const before = checkBesides(p, model).filter((one) => one.rule === rule && one.id === about);
+          const before = wiredIn(p, model).filter((one) => one.rule === rule && one.id === about);
           expect([rule, still.length < before.length]).toEqual([rule, true]);
           reached.count(rule, true);
         }

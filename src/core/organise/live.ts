@@ -160,9 +160,8 @@ function settingsOnKeys(
     (info.unitOwn ? takenByUnit : taken)[key] = are[key] as SettingValue;
     return now;
   });
-  const { settings: set } = own.plan;
-  const settings = { ...set, [model.id]: { ...set[model.id], ...taken } };
-  const edit: Edit | null = Object.keys(taken).length > 0 ? { name: 'describe', set: { settings } } : null;
+  const edit: Edit | null =
+    Object.keys(taken).length > 0 ? { name: 'set', settings: { [model.id]: taken } } : null;
   return { said, edit, values: Object.keys(takenByUnit).length > 0 ? takenByUnit : null };
 }
 

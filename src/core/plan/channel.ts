@@ -78,6 +78,7 @@ export const LEVELS = { lowest: -130, highest: -60, usual: -110 };
 export const channelKind = defineRecord({
   kind: 'channel',
   list: 'channels',
+  idPrefix: 'ch',
   limit: CHANNEL_LIMIT,
   refs: CHANNEL_REFS,
   order: 'slots',

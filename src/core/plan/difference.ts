@@ -2,9 +2,10 @@ import { KIND_NAMES, KINDS, recordsOf, withRecords, type Kind } from './kinds';
 import type { AnyRecord, IdOf, RecordOf } from './kinds.schema';
 import equal from 'fast-deep-equal';
 import { fail, ok, type Result } from '../result';
-import { changedPlaces, HEAD_FIELDS, headOf, orderedChannels } from './plan';
-import type { Plan, PlanHead } from './plan.schema';
+import { changedPlaces, HEAD_FIELDS, orderedChannels } from './plan';
+import type { Plan, PlanHead, SettingChanges } from './plan.schema';
 import { withoutDangling } from './references';
+import { settingChanges, withSettings } from './setting-changes';
 
 /** How the records of one kind differ: those to put, new or instead of the one with that id, those to remove, and the order where that changed. */
 export interface RecordDifference<K extends Kind = Kind> {
@@ -20,7 +21,9 @@ export interface RecordDifference<K extends Kind = Kind> {
  */
 export interface Difference {
   records: { [K in Kind]?: RecordDifference<K> };
-  head?: PlanHead;
+  /** What is said of the plan as a whole, as far as it changed, and without its settings. */
+  head?: Partial<PlanHead>;
+  settings?: SettingChanges;
 }
 
 /**
@@ -45,8 +48,17 @@ export function difference(before: Plan, after: Plan): Difference {
     const order = KINDS[kind].order === 'own' ? orderAfter(was!, put, there, is!) : undefined;
     if (put.length + remove.length > 0 || order) records[kind] = { put, remove, ...(order && { order }) };
   }
-  const changed = HEAD_FIELDS.some((field) => before[field] !== after[field]);
-  return { records: records as Difference['records'], ...(changed && { head: headOf(after) }) };
+  const head = Object.fromEntries(
+    HEAD_FIELDS.flatMap((field) =>
+      field === 'settings' || before[field] === after[field] ? [] : [[field, after[field]]],
+    ),
+  ) as Partial<PlanHead>;
+  const settings = settingChanges(before.settings, after.settings);
+  return {
+    records: records as Difference['records'],
+    ...(Object.keys(head).length > 0 && { head }),
+    ...(settings && { settings }),
+  };
 }
 
 /** The order as a list of ids, where putting the new ones at the end does not give it. */
@@ -83,15 +95,16 @@ export function sharedWith(other: Plan, plan: Plan): Plan {
 }
 
 /** True where there is nothing in it. */
-export const isNoDifference = ({ records, head }: Difference): boolean =>
-  head === undefined && Object.keys(records).length === 0;
+export const isNoDifference = ({ records, head, settings }: Difference): boolean =>
+  head === undefined && settings === undefined && Object.keys(records).length === 0;
 
 /**
  * The plan with a difference laid over it. References to what is not there (any more) are taken out. Fails where the channels
  * would not fit into their slots.
  */
-export function applyDifference(plan: Plan, { records, head }: Difference): Result<Plan> {
+export function applyDifference(plan: Plan, { records, head, settings }: Difference): Result<Plan> {
   let next: Plan = head ? { ...plan, ...head } : plan;
+  if (settings) next = { ...next, settings: withSettings(next.settings, settings) };
   for (const kind of KIND_NAMES) {
     const change = records[kind] as RecordDifference | undefined;
     if (!change) continue;

@@ -95,7 +95,7 @@ export function outcomeFault(before: Plan, after: Plan): string | null {
       return `A plan holds ${limit} ${words.many} at most; this would make ${recordsOf(after, kind).length}.`;
     const [was, is] = [recordsOf(before, kind), recordsOf(after, kind)] as readonly (readonly AnyRecord[])[];
     for (const place of changedPlaces(was!, is!) ?? newPlaces(was!, is!)) {
-      const read = SCHEMAS[kind].safeParse(is![place]);
+      const read = SCHEMAS[kind].record.safeParse(is![place]);
       if (!read.success) return notOneAnyMore(read.error.issues[0]!, [KINDS[kind].list, place]);
     }
   }

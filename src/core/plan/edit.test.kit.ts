@@ -17,6 +17,7 @@ import {
   type ChannelSet,
   type Edit,
   type PlainEdit,
+  type SettingValue,
   type Plan,
 } from '.';
 
@@ -31,6 +32,7 @@ export const EDIT_NAMES = [
   'arrange',
   'describe',
   'restore',
+  'set',
   'together',
 ] as const;
 
@@ -184,6 +186,8 @@ function anyPlainEditOn(p: Plan): fc.Arbitrary<PlainEdit> {
     fc.constantFrom<PlainEdit>(
       { name: 'describe', set: { name: 'Other name', owner: { strict: true } } },
       { name: 'describe', set: { abbreviations: [['Ketterby', 'KY']] } },
+      { name: 'set', settings: { 'tern-p2': { beep: false, squelch: 4 } } },
+      { name: 'set', settings: { 'tern-p2': { beep: null } } },
     ),
     someOf(p).map((gone): PlainEdit =>
       inverseOf(
@@ -297,6 +301,17 @@ function hostilePlainEditOn(p: Plan): fc.Arbitrary<PlainEdit> {
         name: 'describe',
         set: { name: name.trim() || 'x', modelId },
       })),
+    fc
+      .dictionary(
+        fc.constantFrom('tern-p2', 'constructor', 'x'.repeat(40)),
+        fc.dictionary(
+          fc.constantFrom('beep', 'toString', 'k'.repeat(40)),
+          fc.constantFrom<SettingValue | null>(true, -1, '', 'v'.repeat(64), null),
+          { minKeys: 1 },
+        ),
+        { minKeys: 1 },
+      )
+      .map((settings): PlainEdit => ({ name: 'set', settings })),
     fc
       .record({
         slots: fc.array(edgeSlot, { maxLength: 3 }),

@@ -8,6 +8,7 @@ import type { AnyRecord } from './kinds.schema';
 import { HEAD_FIELDS } from './plan';
 import { fieldKept } from './references';
 import type { Plan } from './plan.schema';
+import { settingChanges, settingsClash, withSettings } from './setting-changes';
 import type { Edit, EditNamed } from './edit.schema';
 
 /**
@@ -41,8 +42,18 @@ export function rebaseEdit(edit: Edit, base: Plan, newest: Plan): Result<Plan> {
     const clash = clashOf(kind, base, wanted.value, newest);
     if (clash) return fail(clash);
   }
+  const mine = settingChanges(base.settings, wanted.value.settings);
+  const theirs = settingChanges(base.settings, newest.settings);
+  // Whoever sets all of them at once, as edits did before, would undo what others set.
+  const kept = mine === undefined || equal(result.value.settings, withSettings(newest.settings, mine));
+  if (theirs && (!kept || (mine && settingsClash(mine, theirs))))
+    return fail('This setting of the radio was changed meanwhile. Look at it and try again.');
   for (const field of HEAD_FIELDS) {
-    if (!equal(wanted.value[field], base[field]) && !equal(newest[field], base[field]))
+    if (
+      field !== 'settings' &&
+      !equal(wanted.value[field], base[field]) &&
+      !equal(newest[field], base[field])
+    )
       return fail('The details of this plan were changed meanwhile. Look at them and try again.');
   }
   return result;

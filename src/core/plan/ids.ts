@@ -1,41 +1,24 @@
-import type {
-  ChannelId,
-  PlanId,
-  RadioId,
-  ReceiveListId,
-  ScanEdgeId,
-  ScanListId,
-  SetUpId,
-  SkipSetId,
-  TalkgroupId,
-  ZoneId,
-} from './ids.schema';
+import type { PlanId, RadioId } from './ids.schema';
+import { KIND_NAMES, KINDS, type Kind } from './kinds';
+import type { IdOf } from './kinds.schema';
+
+/** Ids by what they begin with. */
+type Ids = { [K in Kind as (typeof KINDS)[K]['idPrefix']]: IdOf<K> } & { pl: PlanId; rd: RadioId };
 
 const FIGURES = [...'abcdefghijklmnopqrstuvwxyz0123456789'].map((figure) => figure.charCodeAt(0));
 
 /** An id's text from random bytes that the caller brings: `makeId('ch', crypto.getRandomValues(new Uint8Array(12)))`. */
-export function makeId(prefix: 'ch', random: Uint8Array): ChannelId;
-
-export function makeId(prefix: 'zn', random: Uint8Array): ZoneId;
-
-export function makeId(prefix: 'rd', random: Uint8Array): RadioId;
-
-export function makeId(prefix: 'pl', random: Uint8Array): PlanId;
-
-export function makeId(prefix: 'sk', random: Uint8Array): SkipSetId;
-
-export function makeId(prefix: 'se', random: Uint8Array): ScanEdgeId;
-
-export function makeId(prefix: 'qs', random: Uint8Array): SetUpId;
-
-export function makeId(prefix: 'tg', random: Uint8Array): TalkgroupId;
-
-export function makeId(prefix: 'rl', random: Uint8Array): ReceiveListId;
-
-export function makeId(prefix: 'sl', random: Uint8Array): ScanListId;
-
-export function makeId(prefix: string, random: Uint8Array): string {
+export function makeId<P extends keyof Ids>(prefix: P, random: Uint8Array): Ids[P] {
   const codes = new Array<number>(random.length);
   for (let at = 0; at < random.length; at++) codes[at] = FIGURES[random[at]! % FIGURES.length]!;
-  return `${prefix}_${String.fromCharCode(...codes)}`;
+  return `${prefix}_${String.fromCharCode(...codes)}` as Ids[P];
 }
+
+/** Makes a new id of a kind; core has no randomness of its own. */
+export type MakeIds = { [K in Kind]: () => IdOf<K> };
+
+/** Makes ids of each kind: `random` gives twelve new bytes each time. */
+export const idsOf = (random: () => Uint8Array): MakeIds =>
+  Object.fromEntries(
+    KIND_NAMES.map((kind) => [kind, () => makeId(KINDS[kind].idPrefix, random())]),
+  ) as unknown as MakeIds;

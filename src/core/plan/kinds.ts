@@ -10,8 +10,8 @@ import { zoneKind } from './zone';
 import type { AnyRecord, Lists, RecordOf } from './kinds.schema';
 
 /**
- * Every kind of record that a plan has. A new kind is a file with its schema beside it, a line here, in each list of
- * `kinds.schema.ts` and of the general edits' schemas; all that treats records alike follows.
+ * Every kind of record that a plan has. A new kind is a file with its schema beside it, its id in `ids.schema.ts`, a line here and one in
+ * `kinds.schema.ts`; the schemas of the plan and of edits, and all that treats records alike, follow.
  */
 export const KINDS = {
   channel: channelKind,
@@ -34,17 +34,8 @@ export type OwnKind = Exclude<Kind, 'channel'>;
 export const KIND_NAMES = Object.keys(KINDS) as Kind[];
 
 /** A plan's lists with nothing in them. */
-export const emptyLists = (): Lists => ({
-  channels: [],
-  leftOver: [],
-  zones: [],
-  skipSets: [],
-  scanEdges: [],
-  setUps: [],
-  talkgroups: [],
-  receiveLists: [],
-  scanLists: [],
-});
+export const emptyLists = (): Lists =>
+  Object.fromEntries(KIND_NAMES.map((kind) => [KINDS[kind].list, []])) as unknown as Lists;
 
 /** The records of a kind in a plan. */
 export function recordsOf<K extends Kind>(plan: Lists, kind: K): readonly RecordOf<K>[] {

@@ -6,6 +6,8 @@ import { defineRecord } from './record';
 export const leftOverKind = defineRecord({
   kind: 'leftOver',
   list: 'leftOver',
+  idPrefix: 'ch',
+  later: true,
   limit: CHANNEL_LIMIT,
   refs: CHANNEL_REFS,
   order: 'own',

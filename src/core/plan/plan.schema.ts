@@ -47,6 +47,16 @@ export const settingsSchema = z
   )
   .refine(atMostKeys(SETTINGS_LIMITS.models), `has settings for more than ${SETTINGS_LIMITS.models} models`);
 
+/** Settings that change, by model and key; null for one that goes. */
+export const settingChangesSchema = z
+  .record(
+    text(40),
+    z
+      .record(text(40), settingValueSchema.nullable())
+      .refine(atMostKeys(SETTINGS_LIMITS.each), `has more than ${SETTINGS_LIMITS.each} settings`),
+  )
+  .refine(atMostKeys(SETTINGS_LIMITS.models), `has settings for more than ${SETTINGS_LIMITS.models} models`);
+
 /** Where a plan came from. */
 export const originSchema = z.object({ plan: planIdSchema, revision: z.int().min(1) });
 
@@ -78,6 +88,7 @@ export const planSchema = headSchema.extend({
 export type SettingValue = z.infer<typeof settingValueSchema>;
 export type Origin = z.infer<typeof originSchema>;
 export type Settings = z.infer<typeof settingsSchema>;
+export type SettingChanges = z.infer<typeof settingChangesSchema>;
 export type Owner = z.infer<typeof ownerSchema>;
 export type PlanDetails = z.infer<typeof detailsSchema>;
 export type PlanHead = z.infer<typeof headSchema>;

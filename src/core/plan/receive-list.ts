@@ -8,6 +8,8 @@ export const RECEIVE_LIST_LIMITS = { lists: 1000, members: 500 };
 export const receiveListKind = defineRecord({
   kind: 'receiveList',
   list: 'receiveLists',
+  idPrefix: 'rl',
+  later: true,
   limit: RECEIVE_LIST_LIMITS.lists,
   refs: { members: 'talkgroup' },
   order: 'own',

@@ -8,6 +8,10 @@ export interface RecordKind {
   kind: string;
   /** The list of the plan that holds them. */
   list: string;
+  /** What ids of its records begin with. */
+  idPrefix: string;
+  /** True where plans of the present format may be without the list: it came later. */
+  later?: boolean;
   /** Most that a plan has. */
   limit: number;
   /** Where ids of records of another kind stand, by path: a list of ids without repetition, or one or null; through lists of parts (`sides.zone`). */

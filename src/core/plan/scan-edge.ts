@@ -8,6 +8,7 @@ export const SCAN_EDGE_LIMIT = 200;
 export const scanEdgeKind = defineRecord({
   kind: 'scanEdge',
   list: 'scanEdges',
+  idPrefix: 'se',
   limit: SCAN_EDGE_LIMIT,
   refs: {},
   order: 'own',

@@ -19,6 +19,8 @@ export const ANSWER_WORDS: Record<Answers, string> = {
 export const scanListKind = defineRecord({
   kind: 'scanList',
   list: 'scanLists',
+  idPrefix: 'sl',
+  later: true,
   limit: SCAN_LIST_LIMITS.lists,
   refs: { members: 'channel', first: 'channel', second: 'channel' },
   order: 'own',

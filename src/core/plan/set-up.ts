@@ -29,6 +29,7 @@ export const SIDE_WORDS = [
 export const setUpKind = defineRecord({
   kind: 'setUp',
   list: 'setUps',
+  idPrefix: 'qs',
   limit: SET_UP_LIMIT,
   refs: { 'sides.zone': 'zone', 'sides.start': 'channel', 'sides.skipSet': 'skipSet' },
   order: 'own',

@@ -12,6 +12,7 @@ export type ScanWay = (typeof SCAN_WAYS)[number];
 export const skipSetKind = defineRecord({
   kind: 'skipSet',
   list: 'skipSets',
+  idPrefix: 'sk',
   limit: SKIP_SET_LIMIT,
   refs: { members: 'channel' },
   order: 'own',

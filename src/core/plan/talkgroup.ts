@@ -18,6 +18,8 @@ export const ALL_CALL = 0xffffff;
 export const talkgroupKind = defineRecord({
   kind: 'talkgroup',
   list: 'talkgroups',
+  idPrefix: 'tg',
+  later: true,
   limit: TALKGROUP_LIMIT,
   refs: {},
   order: 'own',

@@ -11,6 +11,7 @@ export const KNOB_LIMIT = 16;
 export const zoneKind = defineRecord({
   kind: 'zone',
   list: 'zones',
+  idPrefix: 'zn',
   limit: ZONE_LIMIT,
   refs: { members: 'channel', 'knob.channel': 'channel', scanList: 'scanList' },
   order: 'own',

@@ -13,7 +13,7 @@ import {
 import type { Channel, Column } from '@/core/plan';
 import { slotText } from '@/core/plan';
 import type { Extra } from '@/core/table';
-import type { Finding } from '@/core/check';
+import type { FindingOfChannel } from '@/core/check';
 import { SeverityMark } from '@/ui';
 
 export const ROW_HEIGHT = 29;
@@ -108,7 +108,7 @@ export interface RowProps {
   top: number;
   /** What the display reads; null where the radio cannot hold the channel. */
   onRadio: string | null;
-  findings: readonly Finding[] | undefined;
+  findings: readonly FindingOfChannel[] | undefined;
   chosen: boolean;
   /** The column with the focus, where it is in this row. */
   active: Column | null;

@@ -3,9 +3,11 @@
 import clsx from 'clsx';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { ChevronRight } from 'lucide-react';
+import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { groupFindings, groupKey, type Finding, type FindingGroup } from '@/core/check';
-import type { Edit } from '@/core/plan';
+import { countOf, KINDS, recordsOf, type AnyRecord, type Edit, type Plan } from '@/core/plan';
+import { capital } from '@/core/text';
 import { Button, LongList, SeverityMark, type ListRow } from '@/ui';
 import { item, type SideListProps } from './side-list';
 
@@ -27,25 +29,38 @@ export function CheckList({ shown, active, onSelect, onMend }: Props) {
       return next;
     });
   const one = (finding: Finding, within: boolean): ListRow => ({
-    key: `${finding.rule} ${finding.id} ${finding.field}`,
+    key: `${finding.rule} ${finding.id} ${finding.text}`,
     className: clsx(item, within && 'pl-6', finding.id === active && 'bg-wash-faint'),
     show: () => (
       <>
-        <button
-          type="button"
-          className="flex w-full items-center gap-2 text-left"
-          onClick={() => onSelect(finding.id, finding.field)}
-        >
-          <SeverityMark severity={finding.severity} />
-          <span className="mono text-soft">{nameOf(finding.id).slot}</span>
-          <span className="truncate font-medium">{nameOf(finding.id).name}</span>
-        </button>
+        {finding.kind === 'channel' ? (
+          <button
+            type="button"
+            className="flex w-full items-center gap-2 text-left"
+            onClick={() => onSelect(finding.id, finding.field)}
+          >
+            <SeverityMark severity={finding.severity} />
+            <span className="mono text-soft">{nameOf(finding.id).slot}</span>
+            <span className="truncate font-medium">{nameOf(finding.id).name}</span>
+          </button>
+        ) : (
+          <Link
+            prefetch={false}
+            href={`/plans/${views.plan!.id}/organise`}
+            title="Show in Organise"
+            className="flex w-full items-center gap-2 hover:underline"
+          >
+            <SeverityMark severity={finding.severity} />
+            <span className="truncate font-medium">{calledIn(finding, views.plan!)}</span>
+          </Link>
+        )}
         <p className="pt-0.5 pl-5 text-soft">{finding.text}</p>
         {finding.source && <p className="pl-5 text-[12px] text-soft">By {finding.source}</p>}
         {why.has(`${finding.rule} ${finding.id}`) && (
           <p className="pl-5 pt-1 text-[12.5px]">
-            Looked for: {views.lookedFor[finding.rule]}. The strip above shows this channel, strong, among the
-            others; where you may transmit is the copper line below it.
+            Looked for: {views.lookedFor[finding.rule]}.
+            {finding.kind === 'channel' &&
+              ' The strip above shows this channel, strong, among the others; where you may transmit is the copper line below it.'}
           </p>
         )}
         <Mends
@@ -53,7 +68,7 @@ export function CheckList({ shown, active, onSelect, onMend }: Props) {
           finding={finding}
           onMend={onMend}
           onWhy={() => {
-            onSelect(finding.id, finding.field);
+            if (finding.kind === 'channel') onSelect(finding.id, finding.field);
             setWhy((now) => new Set(now).add(`${finding.rule} ${finding.id}`));
           }}
         />
@@ -159,6 +174,21 @@ function MendAll({ shown, onMend }: { shown: Props['shown']; onMend: (edit: Edit
   );
 }
 
+/** The record that a finding is about, by kind and name: “Zone Day 1”. */
+function calledIn({ kind, id }: Finding, plan: Plan): string {
+  if (kind === 'plan') return plan.name;
+  const record = (recordsOf(plan, kind) as readonly AnyRecord[]).find((one) => one.id === id);
+  return `${capital(KINDS[kind].words.one)} ${record?.name ?? ''}`;
+}
+
+/** How many records findings are about: `4 channels`. */
+function ofSuch(findings: readonly Finding[]): string {
+  const [{ kind }] = findings as readonly [Finding, ...Finding[]];
+  return kind === 'plan' || findings.some((one) => one.kind !== kind)
+    ? `${findings.length} findings`
+    : countOf(findings.length, KINDS[kind]);
+}
+
 /** A kind of finding: how many, what of, and the one mend for all. */
 function Group({
   shown,
@@ -184,11 +214,11 @@ function Group({
         onClick={onToggle}
       >
         <SeverityMark severity={severity} />
-        <span className="font-medium">{findings.length} channels</span>
+        <span className="font-medium">{ofSuch(findings)}</span>
         <span className="mono min-w-0 flex-1 truncate text-[12px] text-soft">
           {findings
             .slice(0, 8)
-            .map(({ id }) => shown.nameOf(id).slot)
+            .map((one) => (one.kind === 'channel' ? shown.nameOf(one.id).slot : ''))
             .join(' ')}
         </span>
         <ChevronRight aria-hidden size={14} className={clsx('shrink-0 text-soft', isOpen && 'rotate-90')} />
@@ -234,8 +264,8 @@ function Mends({
   onMend: (edit: Edit) => void;
   onWhy: () => void;
 }) {
-  const { id, rule } = finding;
-  const { mends } = useWays(shown, { id, rule });
+  const { id, rule, text } = finding;
+  const { mends } = useWays(shown, { id, rule, text });
   return (
     <p className="flex flex-wrap gap-1.5 pt-1 pl-5">
       {mends.map((mend) => (

@@ -1,4 +1,4 @@
-import type { BesideFinding } from '@/core/check';
+import type { MendableFinding } from '@/core/check';
 import type { Edit } from '@/core/plan';
 import { Button, SeverityMark } from '@/ui';
 import { item } from './side-list';
@@ -8,7 +8,7 @@ export function PlanFindings({
   findings,
   onMend,
 }: {
-  findings: readonly BesideFinding[];
+  findings: readonly MendableFinding[];
   onMend: (edit: Edit) => void;
 }) {
   return (

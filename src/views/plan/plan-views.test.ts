@@ -1,5 +1,6 @@
 import * as fc from '@/core/property.test.kit';
-import { check, checkBesides, countFindings } from '@/core/check';
+import { check, countFindings } from '@/core/check';
+import { wiredIn } from '@/core/check/wired.test.kit';
 import { fit } from '@/core/fit';
 import { modelById } from '@/core/models';
 import { applyEdit, type Plan } from '@/core/plan';
@@ -60,10 +61,9 @@ test('whatever is edited, and whenever the worker comes to it, what is shown in 
         expect(shown).toEqual(now);
         const wanted = whole(structuredClone(now));
         expect(now.channels.flatMap(({ id }) => of.get(id)?.fitted ?? [])).toEqual(wanted.fitted);
-        expect(findings()).toEqual(wanted.findings);
-        const beside = checkBesides(now, modelById(now.modelId)!);
-        expect(counts).toEqual(countFindings([...wanted.findings, ...beside]));
-        expect(store.get().besides).toEqual(checkBesides(now, modelById(now.modelId)!));
+        expect(findings()).toEqual(wanted.findings.filter(({ kind }) => kind !== 'plan'));
+        expect(counts).toEqual(countFindings(wanted.findings));
+        expect(store.get().besides).toEqual(wiredIn(now, modelById(now.modelId)!));
         expect(fitCount).toBe(wanted.changes.length + wanted.leftOut.length);
         expect(now.channels.filter(({ id }) => of.get(id)!.leftOut.length > 0)).toHaveLength(
           wanted.leftOut.length,
@@ -110,9 +110,9 @@ test('ways out are had when they are asked for: of one finding, and of a group',
   store.open();
   settle();
   const [finding] = store.get().findings();
-  const one = store.ways({ id: finding!.id, rule: finding!.rule });
+  const one = store.ways(finding!);
   const group = store.ways({ group: `${finding!.severity} ${finding!.rule}` });
-  const nobody = store.ways({ id: finding!.id, rule: 'no-such-rule' });
+  const nobody = store.ways({ ...finding!, rule: 'no-such-rule' });
   settle();
   expect((await one).mends.map(({ label }) => label)).toEqual(['Make it listen only']);
   expect(await group).toMatchObject({ together: { count: 2, label: 'Make it listen only' } });

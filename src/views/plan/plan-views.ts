@@ -1,9 +1,9 @@
 import {
   SEVERITIES,
-  type BesideFinding,
   type Finding,
   type FindingCount,
   type Mend,
+  type MendableFinding,
   type MendForMany,
   type MendOfAll,
   type Neighbour,
@@ -24,8 +24,8 @@ export interface PlanViews {
   counts: readonly FindingCount[];
   /** How many things the fit has to say. */
   fitCount: number;
-  /** What Check says of zones and quick set-ups. */
-  besides: readonly BesideFinding[];
+  /** What Check says of the plan as a whole, of other records than channels, and of how channels are wired to them. */
+  besides: readonly MendableFinding[];
   /** What each rule looks for, in words. */
   lookedFor: Readonly<Record<string, string>>;
   /** Why nothing newer can be worked out, in a sentence; null where all goes well. */
@@ -71,8 +71,14 @@ function asked<V>(work: () => V): () => V {
   return () => (found ??= { value: work() }).value;
 }
 
-function allFindings(plan: Plan, of: ReadonlyMap<ChannelId, ChannelView>): Finding[] {
-  const all = plan.channels.flatMap(({ id }) => of.get(id)?.findings ?? []);
+/** All but those of the plan as a whole, which are shown above them. */
+function allFindings(
+  plan: Plan,
+  of: ReadonlyMap<ChannelId, ChannelView>,
+  besides: readonly MendableFinding[],
+): Finding[] {
+  const ofChannels = plan.channels.flatMap(({ id }): readonly Finding[] => of.get(id)?.findings ?? []);
+  const all = [...ofChannels, ...besides.filter(({ kind }) => kind !== 'channel' && kind !== 'plan')];
   return SEVERITIES.flatMap((severity) => all.filter((finding) => finding.severity === severity));
 }
 
@@ -139,7 +145,7 @@ export function createPlanViews(post: (message: WorkMessage) => void): PlanViews
       number: views.number + 1,
       plan,
       of,
-      findings: asked(() => allFindings(plan, of)),
+      findings: asked(() => allFindings(plan, of, besides)),
       counts,
       fitCount,
       besides,

@@ -1,7 +1,6 @@
 'use client';
 
 import { Tabs } from 'radix-ui';
-import Link from 'next/link';
 import { memo } from 'react';
 import type { Edit, PlanId } from '@/core/plan';
 import { Button, Trouble, lazily } from '@/ui';
@@ -48,7 +47,6 @@ export const SideLists = memo(function SideLists({
   onLook,
 }: Props) {
   const wholePlan = shown.views.besides.filter(({ kind }) => kind === 'plan');
-  const beside = shown.views.besides.length - wholePlan.length;
   const trigger =
     'flex-1 whitespace-nowrap border-b-2 border-transparent px-0.5 py-1.5 text-[12.5px] text-soft data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink';
   return (
@@ -86,15 +84,6 @@ export const SideLists = memo(function SideLists({
       </Tabs.Content>
       <Tabs.Content value="check" className={pane}>
         {wholePlan.length > 0 && <PlanFindings findings={wholePlan} onMend={onMend} />}
-        {beside > 0 && (
-          <p className="shrink-0 border-b border-line px-3 py-2 text-[13px]">
-            {beside === 1 ? 'One thing' : `${beside} things`} beside the channels:{' '}
-            <Link prefetch={false} className="underline" href={`/plans/${planId}/organise`}>
-              Organise
-            </Link>{' '}
-            has {beside === 1 ? 'it' : 'them'}.
-          </p>
-        )}
         <CheckList shown={shown} active={active} onSelect={onSelect} onMend={onMend} />
       </Tabs.Content>
       <Tabs.Content value="fit" className={pane}>

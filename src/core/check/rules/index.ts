@@ -1,4 +1,26 @@
 import type { Rule } from '../finding';
+import { gradeNotStated } from './grade-not-stated';
+import { digitalWithoutOwnId } from './digital-without-own-id';
+import { silentScan } from './silent-scan';
+import { groupNotInList } from './group-not-in-list';
+import { tooMany } from './too-many';
+import { emptyZone } from './empty-zone';
+import { outsideZones } from './outside-zones';
+import { setUpOnDial } from './set-up-on-dial';
+import { setUpWithoutHome } from './set-up-without-home';
+import { setUpWithoutChannels } from './set-up-without-channels';
+import { setUpStartOutside } from './set-up-start-outside';
+import { setUpStartElsewhere } from './set-up-start-elsewhere';
+import { scanListEmpty } from './scan-list-empty';
+import { scanListUnused } from './scan-list-unused';
+import { scanNeverGoesOn } from './scan-never-goes-on';
+import { scanWithoutFirst } from './scan-without-first';
+import { receiveListUnused } from './receive-list-unused';
+import { talkgroupDoubled } from './talkgroup-doubled';
+import { talkgroupUnused } from './talkgroup-unused';
+import { talkgroupEncrypted } from './talkgroup-encrypted';
+import { hexMixUp } from './hex-mix-up';
+import { alikeInName } from './alike-in-name';
 import { accessWithoutMode } from './access-without-mode';
 import { alwaysOnInScan } from './always-on-in-scan';
 import { digitalWithoutAccess } from './digital-without-access';
@@ -30,8 +52,10 @@ import { toneNotHeld } from './tone-not-held';
 import { toneOnCalling } from './tone-on-calling';
 import { wideInNarrow } from './wide-in-narrow';
 
-/** Every rule, in the order in which findings of one channel are shown. */
+/** Every rule, in the order in which findings of one channel, and those of other records, are shown. */
 export const RULES: readonly Rule[] = [
+  gradeNotStated,
+  digitalWithoutOwnId,
   notUnderstood,
   slotOutOfRange,
   outOfRange,
@@ -60,4 +84,24 @@ export const RULES: readonly Rule[] = [
   nameCollision,
   alwaysOnInScan,
   emptyName,
+  silentScan,
+  groupNotInList,
+  tooMany,
+  emptyZone,
+  outsideZones,
+  setUpOnDial,
+  setUpWithoutHome,
+  setUpWithoutChannels,
+  setUpStartOutside,
+  setUpStartElsewhere,
+  scanListEmpty,
+  scanListUnused,
+  scanNeverGoesOn,
+  scanWithoutFirst,
+  receiveListUnused,
+  talkgroupDoubled,
+  talkgroupUnused,
+  talkgroupEncrypted,
+  hexMixUp,
+  alikeInName,
 ];

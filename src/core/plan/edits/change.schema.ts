@@ -1,25 +1,9 @@
 import { z } from 'zod';
 import { CHANNEL_LIMIT } from '../channel';
 import { channelFieldsSchema } from '../channel.schema';
-import {
-  channelIdSchema,
-  receiveListIdSchema,
-  scanEdgeIdSchema,
-  scanListIdSchema,
-  setUpIdSchema,
-  skipSetIdSchema,
-  talkgroupIdSchema,
-  zoneIdSchema,
-  type ChannelId,
-} from '../ids.schema';
-import { KINDS, type OwnKind } from '../kinds';
-import { receiveListFieldsSchema } from '../receive-list.schema';
-import { scanEdgeFieldsSchema } from '../scan-edge.schema';
-import { scanListFieldsSchema } from '../scan-list.schema';
-import { setUpFieldsSchema } from '../set-up.schema';
-import { skipSetFieldsSchema } from '../skip-set.schema';
-import { talkgroupFieldsSchema } from '../talkgroup.schema';
-import { zoneFieldsSchema } from '../zone.schema';
+import { channelIdSchema, type ChannelId } from '../ids.schema';
+import type { OwnKind } from '../kinds';
+import { eachOwnKind, type IdOf, type SetOf } from '../kinds.schema';
 
 /** Fields to set on one channel; what is not named stays. */
 export const channelSetSchema = channelFieldsSchema
@@ -34,37 +18,33 @@ export interface ChannelChange {
   set: ChannelSet;
 }
 
-const changesOf = <K extends OwnKind, I extends z.ZodType, F extends z.ZodRawShape>(
-  kind: K,
-  id: I,
-  fields: z.ZodObject<F>,
-) =>
-  z.object({
-    name: z.literal('change'),
-    kind: z.literal(kind),
-    changes: z
-      .array(z.object({ id, set: fields.partial().strict() }))
-      .min(1)
-      .max(KINDS[kind].limit),
-  });
+/** The first logs know no other kind than channels and do not name it. */
+export type ChangeEdit =
+  | { name: 'change'; kind?: 'channel' | undefined; changes: ChannelChange[] }
+  | {
+      [K in OwnKind]: {
+        name: 'change';
+        kind: K;
+        changes: { id: IdOf<K>; set: SetOf<K> }[];
+      };
+    }[OwnKind];
 
-export const changeSchema = z.discriminatedUnion('kind', [
+export const changeSchema = eachOwnKind<ChangeEdit>(
+  (kind, { id, fields }, limit) =>
+    z.object({
+      name: z.literal('change'),
+      kind: z.literal(kind),
+      changes: z
+        .array(z.object({ id, set: fields.partial().strict() }))
+        .min(1)
+        .max(limit),
+    }),
   z.object({
     name: z.literal('change'),
-    /** The first logs know no other kind and do not name it. */
     kind: z.literal('channel').optional(),
     changes: z
       .array(z.object({ id: channelIdSchema, set: channelSetSchema }))
       .min(1)
       .max(CHANNEL_LIMIT),
   }),
-  changesOf('leftOver', channelIdSchema, channelFieldsSchema),
-  changesOf('zone', zoneIdSchema, zoneFieldsSchema),
-  changesOf('skipSet', skipSetIdSchema, skipSetFieldsSchema),
-  changesOf('scanEdge', scanEdgeIdSchema, scanEdgeFieldsSchema),
-  changesOf('setUp', setUpIdSchema, setUpFieldsSchema),
-  changesOf('talkgroup', talkgroupIdSchema, talkgroupFieldsSchema),
-  changesOf('receiveList', receiveListIdSchema, receiveListFieldsSchema),
-  changesOf('scanList', scanListIdSchema, scanListFieldsSchema),
-]);
-export type ChangeEdit = z.infer<typeof changeSchema>;
+);

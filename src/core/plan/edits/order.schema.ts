@@ -1,32 +1,21 @@
 import { z } from 'zod';
-import {
-  channelIdSchema,
-  receiveListIdSchema,
-  scanEdgeIdSchema,
-  scanListIdSchema,
-  setUpIdSchema,
-  skipSetIdSchema,
-  talkgroupIdSchema,
-  zoneIdSchema,
-} from '../ids.schema';
-import { KINDS, type OwnKind } from '../kinds';
+import type { OwnKind } from '../kinds';
+import { eachOwnKind, type IdOf } from '../kinds.schema';
 
-const orderOf = <K extends OwnKind, I extends z.ZodType>(kind: K, id: I) =>
+export type OrderEdit = {
+  [K in OwnKind]: {
+    name: 'order';
+    kind: K;
+    ids: IdOf<K>[];
+    before: IdOf<K> | null;
+  };
+}[OwnKind];
+
+export const orderSchema = eachOwnKind<OrderEdit>((kind, { id }, limit) =>
   z.object({
     name: z.literal('order'),
     kind: z.literal(kind),
-    ids: z.array(id).min(1).max(KINDS[kind].limit),
+    ids: z.array(id).min(1).max(limit),
     before: id.nullable(),
-  });
-
-export const orderSchema = z.discriminatedUnion('kind', [
-  orderOf('leftOver', channelIdSchema),
-  orderOf('zone', zoneIdSchema),
-  orderOf('skipSet', skipSetIdSchema),
-  orderOf('scanEdge', scanEdgeIdSchema),
-  orderOf('setUp', setUpIdSchema),
-  orderOf('talkgroup', talkgroupIdSchema),
-  orderOf('receiveList', receiveListIdSchema),
-  orderOf('scanList', scanListIdSchema),
-]);
-export type OrderEdit = z.infer<typeof orderSchema>;
+  }),
+);

@@ -10,6 +10,7 @@ import type { PlainEdit } from './plain.schema';
 import { put } from './put';
 import { remove } from './remove';
 import { restore } from './restore';
+import { setSettings } from './set';
 
 /** An edit with the kind that carries it out; the switch is what tells TypeScript that they belong together. */
 function carried<T>(edit: PlainEdit, run: <E>(kind: EditKind<E>, edit: E) => T): T {
@@ -30,6 +31,8 @@ function carried<T>(edit: PlainEdit, run: <E>(kind: EditKind<E>, edit: E) => T):
       return run(describePlan, edit);
     case 'restore':
       return run(restore, edit);
+    case 'set':
+      return run(setSettings, edit);
   }
 }
 

@@ -2,57 +2,51 @@ import { z } from 'zod';
 import { abbreviationsSchema } from '../abbreviations.schema';
 import { CHANNEL_LIMIT } from '../channel';
 import { channelSchema } from '../channel.schema';
-import {
-  channelIdSchema,
-  receiveListIdSchema,
-  scanEdgeIdSchema,
-  scanListIdSchema,
-  setUpIdSchema,
-  skipSetIdSchema,
-  talkgroupIdSchema,
-  zoneIdSchema,
-} from '../ids.schema';
-import { KINDS, type OwnKind } from '../kinds';
+import type { Difference } from '../difference';
+import { channelIdSchema } from '../ids.schema';
+import { KIND_NAMES, KINDS } from '../kinds';
 import { SCHEMAS } from '../kinds.schema';
-import { detailsSchema, headSchema, lookedAtSchema, originSchema, settingsSchema } from '../plan.schema';
+import {
+  detailsSchema,
+  lookedAtSchema,
+  originSchema,
+  settingChangesSchema,
+  settingsSchema,
+} from '../plan.schema';
 import { unitSchema } from '../unit.schema';
 
 const channels = z.array(channelSchema).max(CHANNEL_LIMIT);
 const channelIds = z.array(channelIdSchema).max(CHANNEL_LIMIT);
 
-const ownOf = <K extends OwnKind, I extends z.ZodType>(kind: K, id: I) => {
-  const ids = z.array(id).max(KINDS[kind].limit);
-  return z
-    .object({ put: z.array(SCHEMAS[kind]).max(KINDS[kind].limit), remove: ids, order: ids.optional() })
-    .optional();
-};
+/** How the records of each kind differ; those with an order of their own may have another one. */
+const recordsSchema = z
+  .object(
+    Object.fromEntries(
+      KIND_NAMES.map((kind) => {
+        const { limit, order } = KINDS[kind];
+        const ids = z.array(SCHEMAS[kind].id).max(limit);
+        const shape = { put: z.array(SCHEMAS[kind].record).max(limit), remove: ids };
+        return [kind, z.object(order === 'own' ? { ...shape, order: ids.optional() } : shape).optional()];
+      }),
+    ),
+  )
+  .strict() as unknown as z.ZodType<Difference['records']>;
 
 export const restoreSchema = z.object({
   name: z.literal('restore'),
-  records: z
-    .object({
-      channel: z.object({ put: channels, remove: channelIds }).optional(),
-      leftOver: ownOf('leftOver', channelIdSchema),
-      zone: ownOf('zone', zoneIdSchema),
-      skipSet: ownOf('skipSet', skipSetIdSchema),
-      scanEdge: ownOf('scanEdge', scanEdgeIdSchema),
-      setUp: ownOf('setUp', setUpIdSchema),
-      talkgroup: ownOf('talkgroup', talkgroupIdSchema),
-      receiveList: ownOf('receiveList', receiveListIdSchema),
-      scanList: ownOf('scanList', scanListIdSchema),
-    })
-    .strict()
-    .optional(),
-  /** Older heads know no settings, no origin, nothing of plans that were looked at: they stay as they are then. */
-  head: headSchema
+  records: recordsSchema.optional(),
+  /** What it does not name stays. Logs of before settings changed one by one have heads with all that a plan had then. */
+  head: detailsSchema
     .extend({
       abbreviations: abbreviationsSchema.nullable(),
-      settings: settingsSchema.optional(),
-      origin: originSchema.nullable().optional(),
-      lookedAt: lookedAtSchema.optional(),
-      unit: unitSchema.nullable().optional(),
+      settings: settingsSchema,
+      origin: originSchema.nullable(),
+      lookedAt: lookedAtSchema,
+      unit: unitSchema.nullable(),
     })
+    .partial()
     .optional(),
+  settings: settingChangesSchema.optional(),
   // How logs of format 1 have it: channels alone, and the oldest know no abbreviations.
   put: channels.optional(),
   remove: channelIds.optional(),

@@ -1,5 +1,6 @@
 import { applyDifference, type Difference } from '../difference';
 import { KIND_NAMES, KINDS, type Kind } from '../kinds';
+import type { PlanHead } from '../plan.schema';
 import { countOf } from '../record';
 import { defineEdit } from './define';
 import type { RestoreEdit } from './restore.schema';
@@ -7,11 +8,13 @@ import type { RestoreEdit } from './restore.schema';
 /** A difference laid over the plan: the form that inverses take. */
 export const restore = defineEdit<RestoreEdit>({
   apply: (plan, edit) => {
-    const { abbreviations, settings, origin, lookedAt, unit } = plan;
-    // The oldest heads say nothing of abbreviations, older ones nothing of settings; later ones may say that there were none.
-    const said = edit.head ?? edit.details;
-    const head = said && { abbreviations, settings, origin, lookedAt, unit, ...said };
-    return applyDifference(plan, { records: recordsIn(edit), ...(head && { head }) });
+    const head = edit.head ?? edit.details;
+    const { settings } = edit;
+    return applyDifference(plan, {
+      records: recordsIn(edit),
+      ...(head && { head: said(head) }),
+      ...(settings && { settings }),
+    });
   },
   label(edit) {
     const records = recordsIn(edit);
@@ -21,10 +24,18 @@ export const restore = defineEdit<RestoreEdit>({
     };
     const kinds = KIND_NAMES.filter((kind) => touched(kind) > 0);
     if (kinds.length === 0)
-      return edit.head || edit.details ? 'Restore the plan’s details' : 'Restore nothing';
+      return edit.head || edit.details
+        ? 'Restore the plan’s details'
+        : edit.settings
+          ? 'Restore settings of the radio'
+          : 'Restore nothing';
     return `Restore ${kinds.map((kind) => countOf(touched(kind), KINDS[kind])).join(' and ')}`;
   },
 });
+
+/** A head without what it leaves open. */
+const said = (head: object): Partial<PlanHead> =>
+  Object.fromEntries(Object.entries(head).filter(([, value]) => value !== undefined));
 
 /** The records of a restore in either of its two forms. */
 function recordsIn({ records, put, remove }: RestoreEdit): Difference['records'] {

@@ -3,20 +3,11 @@
 import { useMemo, useState } from 'react';
 import { homeListOf, sidesOf, slotsOf } from '@/core/models';
 import { bandName, carry, carryBands, copy, homePlace, joining, type BandSides } from '@/core/organise';
-import { makeId, type Channel, type ChannelId, type Edit, type Zone, type ZoneId } from '@/core/plan';
+import { idsOf, type Channel, type ChannelId, type Edit, type Zone, type ZoneId } from '@/core/plan';
 import { useDesk } from '../desk';
 
-const fresh = () => crypto.getRandomValues(new Uint8Array(12));
-export const newId = {
-  channel: () => makeId('ch', fresh()),
-  zone: () => makeId('zn', fresh()),
-  skipSet: () => makeId('sk', fresh()),
-  scanEdge: () => makeId('se', fresh()),
-  setUp: () => makeId('qs', fresh()),
-  talkgroup: () => makeId('tg', fresh()),
-  receiveList: () => makeId('rl', fresh()),
-  scanList: () => makeId('sl', fresh()),
-};
+/** Ids for what is made on the page. */
+export const newId = idsOf(() => crypto.getRandomValues(new Uint8Array(12)));
 
 const channels = (n: number) => (n === 1 ? '1 channel' : `${n} channels`);
 

@@ -20,11 +20,8 @@ export function SettingsPane() {
     staleTime: Infinity,
   });
   const set = plan.settings[model.id] ?? {};
-  const change = (key: string, value: SettingValue | undefined) => {
-    const { [key]: _, ...others } = set;
-    const next = value === undefined ? others : { ...others, [key]: value };
-    store.apply({ name: 'describe', set: { settings: { ...plan.settings, [model.id]: next } } });
-  };
+  const change = (key: string, value: SettingValue | undefined) =>
+    store.apply({ name: 'set', settings: { [model.id]: { [key]: value ?? null } } });
   if (!data || data.settings.length === 0) return null;
   const restarts = data.settings.some(({ key, restart }) => restart && set[key] !== undefined);
   return (

@@ -3,9 +3,9 @@ import { gannetM8 } from '../models/gannet-m8';
 import { ternP2 } from '../models/tern-p2';
 import type { Plan, SetUpId, SetUpSide } from '../plan';
 import { channel, id, plan, run, zoneId } from '../samples.test.kit';
-import { checkBesides } from '.';
+import { wiredIn } from './wired.test.kit';
 
-/** The traps of banks and quick set-ups: each said, each with a way out that takes it away. */
+/** The traps of banks, quick set-ups and wiring: each said, each with a way out that takes it away. */
 
 const right = (slot: number) => ({
   ...channel(slot, 433_500_000, { name: `Right ${slot}` }),
@@ -25,7 +25,7 @@ const withSetUp = (sides: SetUpSide[], more: Partial<Plan> = {}): Plan => ({
   ...more,
   setUps: [{ id: 'qs_test0001' as SetUpId, name: 'Day 1', sides }],
 });
-const said = (p: Plan) => checkBesides(p, gannetM8).map(({ rule, severity, text }) => [rule, severity, text]);
+const said = (p: Plan) => wiredIn(p, gannetM8).map(({ rule, severity, text }) => [rule, severity, text]);
 const inSetUps = (p: Plan) => said(p).filter(([rule]) => rule!.startsWith('set-up'));
 
 test('a set-up that does what it says is not spoken of', () =>
@@ -40,7 +40,7 @@ test('begins in a bank that does not hold its channel', () => {
       'Begins on “Ullsmere”, which the bank “Day 1” does not hold: one turn of the knob and it is gone.',
     ],
   ]);
-  const [found] = checkBesides(p, gannetM8).filter(({ kind }) => kind === 'setUp');
+  const [found] = wiredIn(p, gannetM8).filter(({ kind }) => kind === 'setUp');
   expect(found!.mends.map(({ label }) => label)).toEqual([
     'Begin on “Calling”',
     'Put “Ullsmere” into the bank “Day 1”',
@@ -57,7 +57,7 @@ test('leaves a side on its dial, where its channels look lost', () => {
       'Leaves the right side on its dial: its channel will look lost. It is there: press the memory key.',
     ],
   ]);
-  const [found] = checkBesides(p, gannetM8).filter(({ kind }) => kind === 'setUp');
+  const [found] = wiredIn(p, gannetM8).filter(({ kind }) => kind === 'setUp');
   expect(inSetUps(run(p, found!.mends[0]!.edit))).toEqual([]);
   // a side that has no channels may well be left on its dial
   expect(inSetUps(withSetUp([side(), side({ begins: 'dial' })], { channels: [one, two] }))).toEqual([]);
@@ -90,5 +90,5 @@ test('empty banks, and channels that are in none', () => {
   ]);
   // a plan that uses no banks, and a radio that has none
   expect(said({ ...base, zones: [] })).toEqual([]);
-  expect(checkBesides({ ...base, zones }, ternP2)).toEqual([]);
+  expect(wiredIn({ ...base, zones }, ternP2)).toEqual([]);
 });
