@@ -1,18 +1,23 @@
 import equal from 'fast-deep-equal';
 import { formatFrequency } from '../radio';
+import { capital } from '../text';
 import {
   cellText,
   COLUMNS,
   countOf,
   FIELD_NAMES,
+  HEAD_FIELDS,
   KIND_NAMES,
   KINDS,
+  POLITENESS_WORDS,
   recordsOf,
+  settingChanges,
   type AnyRecord,
   type Channel,
   type ChannelId,
   type Edit,
   type Kind,
+  type Owner,
   type Plan,
   type PlainEdit,
 } from '../plan';
@@ -43,14 +48,33 @@ export interface StateComparison {
 
 const yesNo = (yes: boolean | undefined) => (yes ? 'yes' : 'no');
 
-/** The fields of a channel that are no columns, as people read them. */
-const OTHERS: Partial<Record<keyof Channel, (channel: Channel) => string>> = {
+type Column = (typeof COLUMNS)[number];
+
+const nameIn = (records: readonly { id: string; name: string }[], id: string | null | undefined): string =>
+  (id && records.find((one) => one.id === id)?.name) || '';
+
+const politenessWords = (politeness: Channel['politeness']): string =>
+  politeness === undefined
+    ? ''
+    : politeness.to === 'all'
+      ? `${POLITENESS_WORDS.all} from ${politeness.level} dBm`
+      : POLITENESS_WORDS[politeness.to];
+
+/** The fields of a channel that are no columns, as people read them. A new field without words is a type error. */
+const OTHERS: Record<Exclude<keyof Channel, Column | 'id'>, (channel: Channel, plan: Plan) => string> = {
   note: ({ note }) => note,
   tags: ({ tags = [] }) => tags.join(', '),
   alwaysOn: ({ alwaysOn }) => yesNo(alwaysOn),
   satellite: ({ satellite }) => yesNo(satellite),
   fitted: ({ fitted }) => Object.values(fitted).join(', '),
   list: ({ list }) => String(list + 1),
+  txFixed: ({ txFixed }) => yesNo(!txFixed),
+  talkgroup: ({ talkgroup }, { talkgroups }) => nameIn(talkgroups, talkgroup),
+  receiveList: ({ receiveList }, { receiveLists }) => nameIn(receiveLists, receiveList),
+  scanList: ({ scanList }, { scanLists }) => nameIn(scanLists, scanList),
+  politeness: ({ politeness }) => politenessWords(politeness),
+  source: ({ source }) =>
+    source ? [source.call, source.place, source.directory, source.entry].filter(Boolean).join(', ') : '',
   unclear: ({ unclear = {} }) =>
     Object.entries(unclear)
       .map(([column, text]) => `${FIELD_NAMES[column as keyof typeof FIELD_NAMES]} “${text}”`)
@@ -58,47 +82,114 @@ const OTHERS: Partial<Record<keyof Channel, (channel: Channel) => string>> = {
 };
 
 /** Cell by cell, the slot among them. */
-function fieldsOf(then: Channel, now: Channel): FieldDifference[] {
+function fieldsOf(before: Channel, after: Channel, then: Plan, now: Plan): FieldDifference[] {
   const columns = COLUMNS.map((column) => ({
     field: FIELD_NAMES[column],
-    then: cellText(then, column),
-    now: cellText(now, column),
+    then: cellText(before, column),
+    now: cellText(after, column),
   }));
   const others = (Object.keys(OTHERS) as (keyof typeof OTHERS)[]).map((field) => ({
-    field: FIELD_NAMES[field],
-    then: OTHERS[field]!(then),
-    now: OTHERS[field]!(now),
+    field: field === 'txFixed' ? 'transmit follows receive' : FIELD_NAMES[field],
+    then: OTHERS[field](before, then),
+    now: OTHERS[field](after, now),
   }));
   return [...columns, ...others].filter((one) => one.then !== one.now);
 }
 
 const called = (channel: Channel) => channel.name || formatFrequency(channel.rx);
 
-function besidesOf(then: Plan, now: Plan): string[] {
-  const said: string[] = [];
-  if (then.name !== now.name) said.push(`The plan was called “${then.name}”`);
-  if (then.modelId !== now.modelId) said.push(`The plan was for ${then.modelId}`);
-  if (!equal(then.owner, now.owner)) said.push('Whose plan it is was otherwise');
-  if (!equal(then.settings, now.settings)) said.push('Settings were otherwise');
-  for (const kind of KIND_NAMES.filter((one: Kind) => one !== 'channel')) {
-    const [was, is] = [then, now].map(
-      (plan) =>
-        new Map<string, AnyRecord>(
-          (recordsOf(plan, kind) as readonly AnyRecord[]).map((one) => [one.id, one]),
-        ),
-    ) as [Map<string, AnyRecord>, Map<string, AnyRecord>];
-    const added = [...is.keys()].filter((id) => !was.has(id)).length;
-    const gone = [...was.keys()].filter((id) => !is.has(id)).length;
-    const changed = [...is].filter(([id, one]) => was.has(id) && !equal(was.get(id), one)).length;
-    for (const [n, word] of [
-      [added, 'new'],
-      [gone, 'gone'],
-      [changed, 'changed'],
-    ] as const)
-      if (n > 0) said.push(`${countOf(n, KINDS[kind])} ${word}`);
-  }
-  return said;
+/** Records of one kind that are named one by one; of more their number is said. */
+const MOST_NAMED = 5;
+
+/** The fields of two of a kind that are not the same, in words: `name, channels`. */
+function fieldsIn(kind: Kind, was: AnyRecord, is: AnyRecord): string {
+  const words = KINDS[kind].words.fields as Readonly<Record<string, string>>;
+  const differs = Object.keys(words).filter(
+    (field) =>
+      !equal(
+        (was as unknown as Record<string, unknown>)[field],
+        (is as unknown as Record<string, unknown>)[field],
+      ),
+  );
+  return [...new Set(differs.map((field) => words[field]))].join(', ');
 }
+
+/** What came, went or changed of the records of a kind, and whether those that stayed stand in another order. */
+function recordsSaid(kind: Kind, then: Plan, now: Plan): string[] {
+  const { words } = KINDS[kind];
+  const [before, after] = [recordsOf(then, kind), recordsOf(now, kind)] as readonly (readonly AnyRecord[])[];
+  const was = new Map<string, AnyRecord>(before!.map((one) => [one.id, one]));
+  const is = new Map<string, AnyRecord>(after!.map((one) => [one.id, one]));
+  const said = (some: readonly AnyRecord[], what: (one: AnyRecord) => string, many: string) =>
+    some.length === 0
+      ? []
+      : some.length > MOST_NAMED
+        ? [`${countOf(some.length, KINDS[kind])} ${many}`]
+        : some.map((one) => `${capital(words.one)} “${one.name}” ${what(one)}`);
+  const order = (of: readonly AnyRecord[]) =>
+    of.filter(({ id }) => was.has(id) && is.has(id)).map(({ id }) => id);
+  return [
+    ...said(
+      after!.filter(({ id }) => !was.has(id)),
+      () => 'is new',
+      'are new',
+    ),
+    ...said(
+      before!.filter(({ id }) => !is.has(id)),
+      () => 'is gone',
+      'are gone',
+    ),
+    ...said(
+      after!.filter((one) => was.has(one.id) && !equal(was.get(one.id), one)),
+      (one) => `has changed: ${fieldsIn(kind, was.get(one.id)!, one)}`,
+      'have changed',
+    ),
+    ...(equal(order(before!), order(after!)) ? [] : [`The ${words.many} were in another order`]),
+  ];
+}
+
+const OWNER_WORDS: Record<keyof Owner, string> = {
+  callSign: 'call sign',
+  region: 'region',
+  grade: 'grade',
+  strict: 'how strictly it is guarded',
+  locator: 'locator',
+  additions: 'what the country has beyond its region',
+  marine: 'whether it is a ship’s',
+};
+
+/** What of the plan as a whole was otherwise. A new field of it without words is a type error. */
+const HEAD_SAID: Record<(typeof HEAD_FIELDS)[number], (then: Plan, now: Plan) => string | null> = {
+  name: (then) => `The plan was called “${then.name}”`,
+  modelId: (then) => `The plan was for ${then.modelId}`,
+  owner: (then, now) => {
+    const fields = (Object.keys(OWNER_WORDS) as (keyof Owner)[]).filter(
+      (field) => !equal(then.owner[field], now.owner[field]),
+    );
+    return `Whose plan it is was otherwise: ${fields.map((field) => OWNER_WORDS[field]).join(', ')}`;
+  },
+  settings: (then, now) => {
+    const changes = settingChanges(then.settings, now.settings);
+    const n = Object.values(changes ?? {}).reduce((sum, values) => sum + Object.keys(values).length, 0);
+    return n === 0
+      ? null
+      : n === 1
+        ? 'One setting of a radio was otherwise'
+        : `${n} settings of radios were otherwise`;
+  },
+  abbreviations: () => 'The abbreviations were others',
+  origin: () => 'It was made of another plan',
+  unit: (then) => (then.unit ? `It was for ${then.unit.called}` : 'It was for any radio of its model'),
+  // Up to where other plans have been looked at says nothing of this one.
+  lookedAt: () => null,
+};
+
+const besidesOf = (then: Plan, now: Plan): string[] => [
+  ...HEAD_FIELDS.flatMap((field) =>
+    equal(then[field], now[field]) ? [] : (HEAD_SAID[field](then, now) ?? []),
+  ),
+  ...KIND_NAMES.filter((kind) => kind !== 'channel').flatMap((kind) => recordsSaid(kind, then, now)),
+];
 
 /** Holds how a plan was against how it is. */
 export function compareStates(then: Plan, now: Plan): StateComparison {
@@ -110,7 +201,7 @@ export function compareStates(then: Plan, now: Plan): StateComparison {
     const { id, slot, list } = channel;
     if (!before) channels.push({ id, what: 'added', name: called(channel), slot, list, fields: [] });
     else if (before !== channel) {
-      const fields = fieldsOf(before, channel);
+      const fields = fieldsOf(before, channel, then, now);
       if (fields.length > 0)
         channels.push({ id, what: 'changed', name: called(channel), slot, list, fields });
     }

@@ -5,13 +5,16 @@ import {
   KINDS,
   onAirKey,
   previewPlacing,
-  type Channel,
+  withoutSlot,
   type ChannelId,
   type Edit,
+  type MakeIds,
+  type NewChannel,
   type PlainEdit,
   type Plan,
-  type ZoneId,
+  type SlotRange,
 } from '../plan';
+import { comeAlong, groupKey } from './along';
 import { bandName, type BandSides } from './sides';
 
 /** How a friend's plan is put into one's own. */
@@ -30,10 +33,14 @@ export interface BringInPreview {
   edit: Edit | null;
   goes: { name: string; list: number; slot: number }[];
   left: { name: string; because: string }[];
+  /** What comes along with the channels: `4 talkgroups`. */
+  comes: string[];
+  /** What of that stays behind, and why, in sentences. */
+  stays: string[];
 }
 
 /**
- * Puts the channels of another plan into one's own, as far as its model can hold them, and the zones that they are in where it has
+ * Puts the channels of another plan into one's own, as far as its model can hold them, with their talkgroups and lists, and the zones that they are in where it has
  * some. What is there already on air is left, unless one's own go first; so is what finds no room. `newId` makes ids.
  */
 export function bringIn(
@@ -41,68 +48,60 @@ export function bringIn(
   source: Plan,
   model: Model,
   { clear, from, sides }: BringInWish,
-  newId: { channel: () => ChannelId; zone: () => ZoneId },
+  newId: MakeIds,
 ): BringInPreview {
-  const preview: BringInPreview = { edit: null, goes: [], left: [] };
-  const edits: PlainEdit[] = [];
+  const goes: BringInPreview['goes'] = [];
+  const left: BringInPreview['left'] = [];
   const lists = sidesOf(model);
   const kept = clear ? own.channels.filter(({ list }) => !lists.includes(list)) : own.channels;
-  const there = new Set(clear ? [] : own.channels.map((channel) => onAirKey(channel)));
-  const going = new Map<number, Channel[]>(lists.map((list) => [list, []]));
-  for (const channel of source.channels) {
-    // Home channels are of the radio that they come from.
-    if (channel.list > 1) continue;
+  // Talkgroups share a repeater: a channel for each.
+  const onAir = (plan: Plan, channel: NewChannel) => `${onAirKey(channel)} ${groupKey(plan, channel)}`;
+  const there = new Set(clear ? [] : own.channels.map((channel) => onAir(own, channel)));
+  const going = new Map<number, NewChannel[]>(lists.map((list) => [list, []]));
+  // Home channels are of the radio that they come from. What found no room there may find some here.
+  const coming = [...source.channels.filter(({ list }) => list <= 1).map(withoutSlot), ...source.leftOver];
+  for (const channel of coming) {
     const list = sides[bandName(channel, model) ?? ''] ?? 0;
     const slot = slotsOf(model, list)!.first;
     const [inTheWay] = obstacles({ ...channel, list, slot }, model);
-    if (inTheWay) preview.left.push({ name: channel.name, because: OBSTACLE_WORDS[inTheWay].because });
-    else if (there.has(onAirKey(channel)))
-      preview.left.push({ name: channel.name, because: 'it is there already' });
+    if (inTheWay) left.push({ name: channel.name, because: OBSTACLE_WORDS[inTheWay].because });
+    else if (there.has(onAir(source, channel)))
+      left.push({ name: channel.name, because: 'it is there already' });
     else {
-      there.add(onAirKey(channel));
+      there.add(onAir(source, channel));
       going.get(list)!.push(channel);
     }
   }
-  const gone = own.channels.filter(({ list }) => clear && lists.includes(list)).map(({ id }) => id);
-  if (gone.length > 0) edits.push({ name: 'remove', ids: gone });
-
   const ids = new Map<ChannelId, ChannelId>();
+  const placed: { list: number; range: SlotRange; places: { channel: NewChannel; slot: number }[] }[] = [];
   for (const [list, channels] of going) {
     const range = slotsOf(model, list)!;
     const { assigned } = previewPlacing(kept, channels.length, 'next-free', from, range, list);
     for (const { name } of channels.slice(assigned.length))
-      preview.left.push({ name, because: 'there is no room for it' });
-    if (assigned.length === 0) continue;
-    preview.goes.push(...assigned.map(({ index, slot }) => ({ name: channels[index]!.name, list, slot })));
-    edits.push({
+      left.push({ name, because: 'there is no room for it' });
+    const places = assigned.map(({ index, slot }) => ({ channel: channels[index]!, slot }));
+    for (const { channel, slot } of places) {
+      ids.set(channel.id, newId.channel());
+      goes.push({ name: channel.name, list, slot });
+    }
+    if (places.length > 0) placed.push({ list, range, places });
+  }
+  const { before, after, refs, comes, stays } = comeAlong(own, source, model, ids, newId);
+  const gone = own.channels.filter(({ list }) => clear && lists.includes(list)).map(({ id }) => id);
+  const edits: PlainEdit[] = [
+    ...(gone.length > 0 ? [{ name: 'remove' as const, ids: gone }] : []),
+    ...before,
+    ...placed.map(({ list, range, places }): PlainEdit => ({
       name: 'place',
-      channels: assigned.map(({ index }) => {
-        const { slot: _, list: _list, id, ...fields } = channels[index]!;
-        const made = newId.channel();
-        ids.set(id, made);
-        return { ...fields, id: made };
-      }),
+      channels: places.map(({ channel }) => ({ ...channel, ...refs(channel), id: ids.get(channel.id)! })),
       placement: 'next-free',
       ...(list > 0 && { list }),
       at: from,
       range,
-      expect: assigned.map(({ slot }) => slot),
-    });
-  }
-  const zones = source.zones
-    .map(({ name, members }) => ({
-      id: newId.zone(),
-      name,
-      members: members.flatMap((id) => ids.get(id) ?? []),
-    }))
-    .filter(({ members }) => members.length > 0);
-  if (model.zones && zones.length > 0)
-    edits.push({ name: 'put', kind: 'zone', records: zones, before: null });
-  if (preview.goes.length > 0)
-    preview.edit = {
-      name: 'together',
-      label: `Bring in ${countOf(preview.goes.length, KINDS.channel)} of “${source.name}”`,
-      edits,
-    };
-  return preview;
+      expect: places.map(({ slot }) => slot),
+    })),
+    ...after,
+  ];
+  const label = `Bring in ${countOf(goes.length, KINDS.channel)} of “${source.name}”`;
+  return { edit: goes.length > 0 ? { name: 'together', label, edits } : null, goes, left, comes, stays };
 }

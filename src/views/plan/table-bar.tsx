@@ -1,7 +1,7 @@
 'use client';
 
 import clsx from 'clsx';
-import { Columns3 } from 'lucide-react';
+import { Columns3, RadioTower } from 'lucide-react';
 import Link from 'next/link';
 import { Button, lazily } from '@/ui';
 import { useDesk } from './desk';
@@ -112,9 +112,19 @@ export function TableBar({
       <Link
         prefetch={false}
         href={`/find?plan=${hand.plan.id}`}
+        aria-label="Find stations"
+        title="Find stations"
         className="whitespace-nowrap rounded-md border border-line-strong px-2 py-[3px] text-[13px] font-medium hover:bg-sunk"
       >
-        Find stations
+        {hand.model.lists.length > 2 ? (
+          // Four lists leave no room for words on a narrow screen.
+          <>
+            <RadioTower size={15} aria-hidden className="my-[2px] min-[1500px]:hidden" />
+            <span className="max-[1500px]:hidden">Find stations</span>
+          </>
+        ) : (
+          'Find stations'
+        )}
       </Link>
     </div>
   );

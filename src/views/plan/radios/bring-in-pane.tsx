@@ -88,7 +88,8 @@ export function BringInPane() {
             <>
               <p role="status">
                 {preview.goes.length} come in
-                {preview.left.length > 0 && `, ${preview.left.length} stay behind`}.
+                {preview.comes.length > 0 && ` with ${preview.comes.join(', ')}`}
+                {preview.left.length > 0 && `, ${preview.left.length} stay behind`}. {preview.stays.join(' ')}
               </p>
               <Scroll label="What comes in" className="max-h-40 border-y border-line py-1">
                 <ol>
