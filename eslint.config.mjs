@@ -56,6 +56,14 @@ const coreZones = CORE_ORDER.map((name, index) => ({
   message: `core/${name} comes before it: ${CORE_ORDER.join(', ')}.`,
 }));
 
+/** What belongs to a digital mode is data: MODE_TRAITS says it of a mode that comes later, too. */
+const NO_MODE_NAMED = [
+  {
+    selector: 'BinaryExpression[operator=/^[!=]==$/] > Literal[value=/^(DMR|P25|C4FM|NXDN)$/]',
+    message: 'Ask MODE_TRAITS what belongs to the mode.',
+  },
+];
+
 export default ts.config(
   { ignores: ['.next/**', '.data/**', '.build/**', 'node_modules/**', 'next-env.d.ts', 'coverage/**'] },
   js.configs.recommended,
@@ -140,8 +148,14 @@ export default ts.config(
       'no-restricted-syntax': [
         'error',
         { selector: 'NewExpression[callee.name="Date"]', message: 'The core has no clock.' },
+        ...NO_MODE_NAMED,
       ],
     },
+  },
+  {
+    files: ['src/views/**/*.{ts,tsx}', 'src/server/**/*.ts', 'src/workers/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.test.kit.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...NO_MODE_NAMED] },
   },
   {
     files: ['**/*.cjs'],

@@ -27,6 +27,8 @@ interface Known {
   written: Map<string, number | null> | null;
   /** By the copies that were sealed of it: the ID in each. */
   copies: Map<string, unknown>;
+  /** By the copies that were sealed after a write: on what the channels of the plan sent then. To restore one puts in what that write did. */
+  writes: Map<string, Map<string, number | null>>;
 }
 
 /**
@@ -104,6 +106,7 @@ export async function mixUnits(
     known.push({
       ...{ radioId, at, serial, ownId, value: undefined, written: null },
       copies: new Map([[copyId, ownId]]),
+      writes: new Map(),
     });
   }
 
@@ -151,6 +154,8 @@ export async function mixUnits(
       if (job.state !== 'done') watch.note(`${where}: ${job.message}`);
       unit.ownId = unit.value ?? plan.settings[kestrelC1.id]?.radioId ?? unit.ownId;
       unit.written = new Map(plan.channels.map(({ id, tx }) => [id, tx]));
+      const { writtenCopyId } = job.result;
+      if (writtenCopyId !== undefined) unit.writes.set(writtenCopyId, unit.written);
       const { channels } = await check(unit, where);
       for (const { slot, tx } of plan.channels)
         if (tx === null && channels.find((one) => one.slot === slot)?.tx !== null)
@@ -162,7 +167,7 @@ export async function mixUnits(
       const job = await run({ kind: 'restore', radioId: unit.radioId, copyId, ...ofAnother });
       if (job.state !== 'done') watch.note(`${where}: ${job.message}`);
       if (from === unit) unit.ownId = ownId;
-      unit.written = null;
+      unit.written = (from === unit && unit.writes.get(copyId)) || null;
       await check(unit, where);
     } else if (what === 'keys') {
       const slot = pick(random, [1, 2, 3, 4, 5]);

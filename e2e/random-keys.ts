@@ -114,9 +114,13 @@ export async function strikeAtRandom(
     // Now and then somebody closes what has opened and comes back to the table.
     if (n % 8 === 0) {
       await strike(page, 'Escape', 'Escape');
-      away = (await page.$('[role=grid]')) === null;
+      // In one step: between two of them the page may go.
+      away = !(await page.evaluate(() => {
+        const grid = document.querySelector<HTMLElement>('[role=grid]');
+        grid?.focus();
+        return grid !== null;
+      }));
       if (away) break;
-      await page.focus('[role=grid]');
     }
     await strike(page, random() < 0.08 ? pick(CHORDS) : pick(KEYS));
     if (random() < 0.3) await slow.splice(Math.floor(random() * slow.length), 1)[0]?.continue();

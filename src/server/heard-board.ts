@@ -12,6 +12,7 @@ import {
   type ListedPerson,
   type Point,
 } from '../core/people';
+import { LAST_PERSON_ID } from '../core/people/person.schema';
 import { keyUpDays, keyUpLogs, personMarks } from '../db';
 import { reading, rowsOf, writing } from './database';
 import { bytesOf, LoadFailed } from './fetch-bytes';
@@ -37,7 +38,7 @@ interface Loading {
 // One for the process, however often modules are loaded again.
 const kept = globalThis as {
   veridonBoardLoad?: Loading;
-  veridonRollNumbers?: { roll: number; numbers: Promise<ReadonlySet<number>> };
+  veridonRollNumbers?: { roll: number; numbers: Promise<Uint8Array> };
 };
 
 /** The log that is being loaded, or what came of the last; null where this process has loaded none. */
@@ -176,23 +177,38 @@ export async function boardNow() {
   };
 }
 
-/** The numbers of everybody in the roll in use; null where there is none. */
-async function rollNumbers(): Promise<ReadonlySet<number> | null> {
+/** Numbers of a roll that are fetched at once. */
+const NUMBERS_AT_ONCE = 20_000;
+
+/** The numbers of everybody in a roll, a bit each; of millions all at once would keep others waiting. */
+async function numbersOf(roll: number): Promise<Uint8Array> {
+  const bits = new Uint8Array((LAST_PERSON_ID >> 3) + 1);
+  const database = await reading();
+  for (let last = 0, full = true; full;) {
+    const [row] = await rowsOf<{ ids: number[] | null }>(
+      database,
+      sql`select array_agg(id order by id) as ids from (
+        select id from people where roll = ${roll} and id > ${last} order by id limit ${NUMBERS_AT_ONCE}) as piece`,
+    );
+    const ids = row?.ids ?? [];
+    for (const id of ids) bits[id >> 3]! |= 1 << (id & 7);
+    last = ids.at(-1) ?? last;
+    full = ids.length === NUMBERS_AT_ONCE;
+  }
+  return bits;
+}
+
+/** Says who is in the roll in use; null where there is none. */
+async function inRollNow(): Promise<((id: number) => boolean) | null> {
   const roll = await rollInUse();
   if (roll === undefined) return null;
   if (kept.veridonRollNumbers?.roll !== roll) {
-    const numbers = reading()
-      .then((database) =>
-        rowsOf<{ ids: number[] | null }>(
-          database,
-          sql`select array_agg(id) as ids from people where roll = ${roll}`,
-        ),
-      )
-      .then(([row]) => new Set(row?.ids ?? []));
+    const numbers = numbersOf(roll);
     kept.veridonRollNumbers = { roll, numbers };
     numbers.catch(() => delete kept.veridonRollNumbers);
   }
-  return kept.veridonRollNumbers!.numbers;
+  const bits = await kept.veridonRollNumbers!.numbers;
+  return (id) => (bits[id >> 3]! & (1 << (id & 7))) !== 0;
 }
 
 /** What people are ranked by. */
@@ -234,11 +250,11 @@ export async function rankedNumbers({ groups, from, to, who }: Omit<RankQuery, '
     .select({ id: personMarks.id })
     .from(personMarks)
     .where(eq(personMarks.pinned, true));
-  const inRoll = await rollNumbers();
+  const inRoll = await inRollNow();
   return rank(counts, {
     pinned: new Set(pins.map(({ id }) => id)),
     // Numbers of people have seven figures; repeaters and services have fewer.
-    isPerson: (id) => id >= 1_000_000 && (who === 'all' || inRoll === null || inRoll.has(id)),
+    isPerson: (id) => id >= 1_000_000 && (who === 'all' || inRoll === null || inRoll(id)),
   });
 }
 

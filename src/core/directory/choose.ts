@@ -5,7 +5,7 @@ import {
   formatFrequency,
   formatSquelch,
   LISTEN_ONLY_SERVICES,
-  MODE_NAMES,
+  MODE_TRAITS,
   occupied,
   routeOf,
   windName,
@@ -101,7 +101,7 @@ export function whyNotHeld(
   const asChannel = { ...channel, list: 0, slot: model.slots.first };
   const [obstacle] = obstacles(asChannel, model).sort((a, b) => ORDER.indexOf(a) - ORDER.indexOf(b));
   if (obstacle === 'receive range') return `does not tune ${formatFrequency(channel.rx)}`;
-  if (obstacle === 'mode') return `has no ${MODE_NAMES[channel.mode]}`;
+  if (obstacle === 'mode') return `has no ${MODE_TRAITS[channel.mode].words}`;
   if (obstacle === 'receive step') return `has no step for ${formatFrequency(channel.rx)}`;
   if (obstacle === 'transmit step') return `has no step for ${formatFrequency(asChannel.tx!)}`;
   if (obstacle === 'access') {

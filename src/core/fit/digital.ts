@@ -12,6 +12,7 @@ import {
   type ReceiveList,
   type Talkgroup,
 } from '../plan';
+import { hasTalkgroups } from '../radio';
 import { remembered, rememberedAlong } from '../remember';
 import type { FitBeside, FitChange } from './fitted';
 
@@ -62,7 +63,7 @@ export const shownName = remembered((model: Model) =>
 
 const calledIn = remembered(
   (channels: readonly Channel[]) =>
-    new Set(channels.flatMap(({ mode, talkgroup }) => (mode === 'DMR' && talkgroup ? [talkgroup] : []))),
+    new Set(channels.flatMap(({ mode, talkgroup }) => (hasTalkgroups(mode) && talkgroup ? [talkgroup] : []))),
 );
 const listedIn = remembered(
   (lists: readonly ReceiveList[]) => new Set(lists.flatMap(({ members }) => members)),
@@ -321,7 +322,7 @@ export function lostLinks(channel: Channel, links: Links, model: Model): FitChan
   const lost: FitChange[] = [];
   const say = (what: FitChange['what'], text: string, because: string) =>
     lost.push({ id: channel.id, what, text, because });
-  if (model.digital && channel.mode === 'DMR') {
+  if (model.digital && hasTalkgroups(channel.mode)) {
     if (channel.talkgroup && links.talkgroup === null)
       say('digital', 'Calls no talkgroup', 'This radio does not hold its talkgroup');
     if (channel.receiveList && links.receiveList === null)

@@ -1,5 +1,12 @@
 import equal from 'fast-deep-equal';
-import { formatFrequency, formatPower, formatShift, formatSquelch, MODE_NAMES } from '../radio';
+import {
+  formatFrequency,
+  formatPower,
+  formatShift,
+  formatSquelch,
+  hasTalkgroups,
+  MODE_TRAITS,
+} from '../radio';
 import { noContent, storedShift, type Model } from '../models';
 import {
   abbreviationsOf,
@@ -119,15 +126,15 @@ const mode: Stage = (held, channel, model) => {
         held,
         { mode: used },
         'mode',
-        `${MODE_NAMES[channel.mode]} becomes ${MODE_NAMES[used]}`,
-        `This radio has no ${MODE_NAMES[channel.mode]}`,
+        `${MODE_TRAITS[channel.mode].words} becomes ${MODE_TRAITS[used].words}`,
+        `This radio has no ${MODE_TRAITS[channel.mode].words}`,
       );
 };
 
 /** Colour code, time slot and when it may send, on a radio that has them; what the channel refers to comes after. */
 const digital: Stage = (held, channel, model) => {
   const { access } = channel;
-  if (!model.digital || channel.mode !== 'DMR' || access.kind !== 'dmr') return held;
+  if (!model.digital || !hasTalkgroups(channel.mode) || access.kind !== 'dmr') return held;
   const { colourCode, timeSlot } = access;
   const way = heldPoliteness(channel, model.digital);
   const made = {

@@ -1,4 +1,4 @@
-import { onAnyStep, type Access, type Mode, type Squelch } from '../radio';
+import { MODE_TRAITS, onAnyStep, type Access, type Mode, type Squelch } from '../radio';
 import { receiveBand, slotsOf, transmitBand, type Model } from '../models';
 import type { Channel } from '../plan';
 
@@ -69,7 +69,8 @@ export function obstacles(
   if (home && (channel.rx < home.receive.from || channel.rx > home.receive.to)) found.push('home band');
   if (heldMode(channel, model) === undefined) found.push('mode');
   // A guessed one could open another repeater.
-  if (model.digital && channel.mode === 'DMR' && channel.access.kind !== 'dmr') found.push('colour code');
+  if (model.digital && MODE_TRAITS[channel.mode].access === 'dmr' && channel.access.kind !== 'dmr')
+    found.push('colour code');
   if (squelches(channel.access).some((squelch) => !holdsSquelch(squelch, model))) found.push('access');
   return found;
 }

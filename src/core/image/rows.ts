@@ -6,6 +6,7 @@ import {
   type FittedChannel,
   type Model,
 } from '../models';
+import { hasTalkgroups, isMode } from '../radio';
 import { fail, ok, type Result } from '../result';
 
 /**
@@ -69,7 +70,7 @@ const FORMS: Readonly<Record<string, ChannelForm>> = {
   colourCode: {
     write: ({ digital }) => digital?.colourCode ?? 0,
     read({ mode, colourCode, timeSlot, talkgroup, receiveList, politeness, level }) {
-      if (mode !== 'DMR') return ok({});
+      if (!isMode(mode) || !hasTalkgroups(mode)) return ok({});
       const digital = fittedDigitalSchema.safeParse({
         ...{ colourCode, timeSlot, talkgroup, receiveList, politeness },
         level: politeness === 'all' ? (level ?? null) : null,

@@ -19,7 +19,7 @@ import {
   MARINE_CHANNELS,
   MARINE_SOURCE,
   MODES,
-  MODE_WIDTHS,
+  MODE_TRAITS,
   REGIONS,
   REGION_NAMES,
   SHIFT_SOURCES,
@@ -91,7 +91,7 @@ test('docs/allocations.md has every table with its source', () => {
       `## Widths that the guard takes: ${citation(WIDTHS_SOURCE)}`,
       table(
         ['mode', 'kHz'],
-        MODES.map((mode) => [mode, String(MODE_WIDTHS[mode] / 1000)]),
+        MODES.map((mode) => [mode, String(MODE_TRAITS[mode].width / 1000)]),
       ),
       `## Tones, Hz: ${citation(TONES_SOURCE)}`,
       TONES.map(formatTone).join(' '),

@@ -1,6 +1,6 @@
 import { allocationsOf, sourceOf, type Allocation, type Rules } from './allocation';
 import { formatFrequency, type Hertz, type Range } from './frequency';
-import { MODE_NAMES, occupied, type Mode } from './mode';
+import { MODE_TRAITS, occupied, type Mode } from './mode';
 import type { Milliwatts } from './power';
 import { GRADES, GRADE_NAMES, judgedGrade, type OwnerGrade } from './region';
 import type { Source } from './source';
@@ -84,8 +84,8 @@ export function mayTransmit(question: GuardQuestion): GuardAnswer {
     return no(
       'edge',
       beyond
-        ? `${MODE_NAMES[mode]} at ${formatFrequency(hz)} reaches ${below ? 'below' : 'above'} ${edge}, where it may not be sent.`
-        : `${MODE_NAMES[mode]} at ${formatFrequency(hz)} reaches past the edge of ${partly.band} at ${edge}.`,
+        ? `${MODE_TRAITS[mode].words} at ${formatFrequency(hz)} reaches ${below ? 'below' : 'above'} ${edge}, where it may not be sent.`
+        : `${MODE_TRAITS[mode].words} at ${formatFrequency(hz)} reaches past the edge of ${partly.band} at ${edge}.`,
       partly,
     );
   }
@@ -94,7 +94,7 @@ export function mayTransmit(question: GuardQuestion): GuardAnswer {
     const place = anyMode.taken.find((a) => !bearsMode(a)) ?? anyMode.taken[0]!;
     return no(
       'mode',
-      `${MODE_NAMES[mode]} may not be sent at ${formatFrequency(hz)} (${place.band}).`,
+      `${MODE_TRAITS[mode].words} may not be sent at ${formatFrequency(hz)} (${place.band}).`,
       place,
     );
   }

@@ -1,46 +1,60 @@
 import { plain } from './written';
 import type { Hertz, Range } from './frequency';
 
-/** Modes and the width in Hz that each occupies on air. */
-export const MODE_WIDTHS = {
-  FM: 16_000,
-  NFM: 11_000,
-  AM: 8_000,
-  LSB: 3_000,
-  USB: 3_000,
-  CW: 500,
-  DMR: 12_500,
-  P25: 12_500,
-  C4FM: 12_500,
-  NXDN: 6_250,
-} as const;
-export type Mode = keyof typeof MODE_WIDTHS;
-export const MODES = Object.keys(MODE_WIDTHS) as Mode[];
+/** What belongs to a mode, as data: nobody else asks which mode it is. */
+interface ModeTraits {
+  words: string;
+  /** What it occupies on air, Hz. */
+  width: Hertz;
+  digital: boolean;
+  /** What opens a repeater and one's own squelch; null where nothing does. */
+  access: 'analogue' | 'dmr' | 'nac' | null;
+  /** Has talkgroups, receive lists and a politeness. */
+  talkgroups: boolean;
+  /** The side of the carrier that is sent, where it is one alone. */
+  side: 'lower' | 'upper' | null;
+}
 
-/** The modes in words. */
-export const MODE_NAMES: Record<Mode, string> = {
-  FM: 'FM',
-  NFM: 'narrow FM',
-  AM: 'AM',
-  LSB: 'lower sideband',
-  USB: 'upper sideband',
-  CW: 'Morse',
-  DMR: 'DMR',
-  P25: 'P25',
-  C4FM: 'C4FM',
-  NXDN: 'NXDN',
-};
+const analogue = (words: string, width: Hertz, side: ModeTraits['side'] = null): ModeTraits => ({
+  ...{ words, width, side, digital: false, access: 'analogue', talkgroups: false },
+});
+const digital = (
+  words: string,
+  width: Hertz,
+  access: ModeTraits['access'],
+  talkgroups = false,
+): ModeTraits => ({
+  ...{ words, width, access, talkgroups, digital: true, side: null },
+});
+
+export const MODE_TRAITS = {
+  FM: analogue('FM', 16_000),
+  NFM: analogue('narrow FM', 11_000),
+  AM: analogue('AM', 8_000),
+  LSB: analogue('lower sideband', 3_000, 'lower'),
+  USB: analogue('upper sideband', 3_000, 'upper'),
+  CW: analogue('Morse', 500),
+  DMR: digital('DMR', 12_500, 'dmr', true),
+  P25: digital('P25', 12_500, 'nac'),
+  C4FM: digital('C4FM', 12_500, null),
+  NXDN: digital('NXDN', 6_250, null),
+} as const satisfies Record<string, ModeTraits>;
+export type Mode = keyof typeof MODE_TRAITS;
+export const MODES = Object.keys(MODE_TRAITS) as Mode[];
+
+export const isMode = (value: unknown): value is Mode => MODES.includes(value as Mode);
 
 /** True for modes whose access is not a tone or code. */
-export function isDigital(mode: Mode): boolean {
-  return mode === 'DMR' || mode === 'P25' || mode === 'C4FM' || mode === 'NXDN';
-}
+export const isDigital = (mode: Mode): boolean => MODE_TRAITS[mode].digital;
+
+/** True for modes in which a channel calls a talkgroup. */
+export const hasTalkgroups = (mode: Mode): boolean => MODE_TRAITS[mode].talkgroups;
 
 /** What a transmission at `hz` occupies: to both sides of the carrier, for a sideband to its own side only. */
 export function occupied(hz: Hertz, mode: Mode): Range {
-  const width = MODE_WIDTHS[mode];
-  if (mode === 'USB') return { from: hz, to: hz + width };
-  if (mode === 'LSB') return { from: hz - width, to: hz };
+  const { width, side } = MODE_TRAITS[mode];
+  if (side === 'upper') return { from: hz, to: hz + width };
+  if (side === 'lower') return { from: hz - width, to: hz };
   return { from: hz - width / 2, to: hz + width / 2 };
 }
 

@@ -13,7 +13,7 @@ import {
   isCalling,
   MARINE_CHANNELS,
   marineChannel,
-  MODE_WIDTHS,
+  MODE_TRAITS,
   MULTI_151,
   MULTI_154,
   REGIONS,
@@ -223,7 +223,7 @@ test('the steps, kHz, and the widths of the modes, kHz', () => {
   expect(STEPS.map((step) => (step === '8.33' ? step : String(step / 1000))).join(' ')).toBe(
     '0.01 5 6.25 8.33 10 12.5 15 20 25 50 100',
   );
-  expect(Object.entries(MODE_WIDTHS).map(([mode, width]) => `${mode} ${width / 1000}`)).toEqual([
+  expect(Object.entries(MODE_TRAITS).map(([mode, { width }]) => `${mode} ${width / 1000}`)).toEqual([
     'FM 16',
     'NFM 11',
     'AM 8',

@@ -7,7 +7,7 @@ import {
   formatShift,
   formatTone,
   MODES,
-  MODE_NAMES,
+  MODE_TRAITS,
   nearestOnSteps,
   nearestTone,
   onAnyStep,
@@ -126,7 +126,8 @@ function forAccess(typed: string, channel: Channel, { model, neighbours }: Sugge
       offers.push({ text: head + formatTone(tone), says: toneSays(tone), held: model.tones.includes(tone) });
   } else if (last === '' && head === '') {
     offers.push(held('', 'open: no tone and no code'));
-    if (model.modes.includes('DMR')) offers.push(held('CC1 TS1', 'colour code and time slot'));
+    if (model.modes.some((mode) => MODE_TRAITS[mode].access === 'dmr'))
+      offers.push(held('CC1 TS1', 'colour code and time slot'));
   }
   return offers;
 }
@@ -172,7 +173,9 @@ export function suggestions(
       .filter((mode) => begins(mode, text))
       .map((mode) => ({
         text: mode,
-        says: model.modes.includes(mode) ? MODE_NAMES[mode] : `${MODE_NAMES[mode]}, not on this radio`,
+        says: model.modes.includes(mode)
+          ? MODE_TRAITS[mode].words
+          : `${MODE_TRAITS[mode].words}, not on this radio`,
         held: model.modes.includes(mode),
       }));
   else if (column === 'power')

@@ -5,6 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type * as TableTools from '@/core/table';
 import type { Model } from '@/core/models';
 import type { Column } from '@/core/plan';
+import { MODE_TRAITS } from '@/core/radio';
 import { HEADINGS, ROW_HEIGHT } from './channel-row';
 import { templateOf } from './columns';
 import { tableTools } from './use-rows';
@@ -18,7 +19,7 @@ function helpFor(column: Column, { tones, codes, modes }: Model): string | undef
   return [
     ...(tones.length > 0 ? ['88.5 sends, 88.5/88.5 both, /88.5 expects'] : []),
     ...(codes.length > 0 ? ['D023N'] : []),
-    ...(modes.includes('DMR') ? ['CC3 TS2'] : []),
+    ...(modes.some((mode) => MODE_TRAITS[mode].access === 'dmr') ? ['CC3 TS2'] : []),
     ...(modes.includes('P25') ? ['NAC 293'] : []),
   ].join(', ');
 }

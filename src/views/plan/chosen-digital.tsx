@@ -12,6 +12,7 @@ import {
   type ScanListId,
   type TalkgroupId,
 } from '@/core/plan';
+import { hasTalkgroups } from '@/core/radio';
 import { Choice, Field } from '@/ui';
 import { Part } from './chosen-part';
 import { useDesk } from './desk';
@@ -37,7 +38,7 @@ function common<T>(channels: readonly Channel[], of: (channel: Channel) => T): T
 export function Digital({ channels }: { channels: readonly Channel[] }) {
   const { hand, actions } = useDesk();
   const { model, plan } = hand;
-  const digital = model.digital && channels.some(({ mode }) => mode === 'DMR');
+  const digital = model.digital && channels.some(({ mode }) => hasTalkgroups(mode));
   const scans = model.scanLists?.by === 'channel';
   if (!digital && !scans) return null;
   const set = (fields: Partial<Channel>) => void actions.many({ what: 'set', set: fields });

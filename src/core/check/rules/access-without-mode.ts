@@ -1,4 +1,4 @@
-import { describeAccess, isDigital, OPEN } from '../../radio';
+import { describeAccess, MODE_TRAITS, OPEN } from '../../radio';
 import { channelRule, setMend } from '../finding';
 
 /** A colour code on an analogue channel, or a tone on a digital one: it does nothing. */
@@ -9,13 +9,8 @@ export const accessWithoutMode = channelRule(
     const { access, mode } = channel;
     const digitalAccess = access.kind !== 'analogue';
     const analogueAccess = access.kind === 'analogue' && (access.send !== null || access.expect !== null);
-    const fits =
-      access.kind === 'dmr'
-        ? mode === 'DMR'
-        : access.kind === 'nac'
-          ? mode === 'P25'
-          : !isDigital(mode) || !analogueAccess;
-    if (fits) return undefined;
+    const own = MODE_TRAITS[mode].access;
+    if (access.kind === own || (access.kind === 'analogue' && !analogueAccess)) return undefined;
     return {
       severity: 'caution',
       field: 'access',

@@ -1,3 +1,4 @@
+import { MODE_TRAITS } from '../../radio';
 import { channelRule, setMend } from '../finding';
 
 /** DMR without a colour code and time slot, P25 without a network access code: nothing opens. */
@@ -6,18 +7,19 @@ export const digitalWithoutAccess = channelRule(
   'digital channels without colour code or NAC',
   (channel, { factsOf }) => {
     const { mode, access } = channel;
-    if (mode === 'DMR' && access.kind !== 'dmr')
+    const wanted = MODE_TRAITS[mode].access;
+    if (wanted === 'dmr' && access.kind !== 'dmr')
       return {
         // The radio would have to hold some code, and none is guessed.
         severity: factsOf(channel).obstacles.includes('colour code') ? 'stop' : 'caution',
         field: 'access',
-        text: 'Opens nothing and hears nothing: DMR needs a colour code and a time slot, and the channel has neither.',
+        text: `Opens nothing and hears nothing: ${mode} needs a colour code and a time slot, and the channel has neither.`,
       };
-    if (mode === 'P25' && access.kind !== 'nac')
+    if (wanted === 'nac' && access.kind !== 'nac')
       return {
         severity: 'caution',
         field: 'access',
-        text: 'Opens nothing: P25 wants a network access code.',
+        text: `Opens nothing: ${mode} wants a network access code.`,
         // The code that equipment comes with, TIA-102.BAAC.
         mends: () => [setMend(channel, 'Use NAC 293', { access: { kind: 'nac', nac: 0x293 } })],
       };

@@ -1,12 +1,12 @@
 import { channelRule, setMend } from '../finding';
-import { isDigital } from '../../radio';
+import { hasTalkgroups, isDigital } from '../../radio';
 
 /** A digital channel that sends to no talkgroup: the key opens the repeater, and nobody hears anything. */
 export const digitalWithoutTalkgroup = channelRule(
   'digital-without-talkgroup',
   'digital channels that call nobody',
   ({ mode, tx, talkgroup }) =>
-    mode === 'DMR' && tx !== null && !talkgroup
+    hasTalkgroups(mode) && tx !== null && !talkgroup
       ? { severity: 'caution', field: 'access', text: 'Calls nobody: it has no talkgroup.' }
       : undefined,
   ({ digital }) => digital !== undefined,
@@ -17,7 +17,7 @@ export const digitalWithoutReceiveList = channelRule(
   'digital-without-receive-list',
   'digital channels without a receive list',
   ({ mode, receiveList }) =>
-    mode === 'DMR' && !receiveList
+    hasTalkgroups(mode) && !receiveList
       ? {
           severity: 'hint',
           field: 'access',
@@ -56,7 +56,7 @@ export const levelInNoise = channelRule(
   'levels that noise alone reaches',
   (channel) => {
     const { mode, politeness } = channel;
-    if (mode !== 'DMR' || politeness?.to !== 'all' || politeness.level > NOISE) return undefined;
+    if (!hasTalkgroups(mode) || politeness?.to !== 'all' || politeness.level > NOISE) return undefined;
     return {
       severity: 'hint',
       field: 'access',

@@ -1,4 +1,5 @@
 import type { Channel, Plan, ReceiveList } from '../../plan';
+import { hasTalkgroups } from '../../radio';
 import { remembered, rememberedAlong } from '../../remember';
 import { recordRule } from '../finding';
 import { called } from '../record-mends';
@@ -14,7 +15,7 @@ const missingFor = remembered((talkgroups: Plan['talkgroups']) =>
     const groups = groupsById(talkgroups);
     const lists = new Map(receiveLists.map((list) => [list.id, list]));
     return rememberedAlong((channel: Channel) => {
-      if (channel.mode !== 'DMR' || !channel.talkgroup || !channel.receiveList) return null;
+      if (!hasTalkgroups(channel.mode) || !channel.talkgroup || !channel.receiveList) return null;
       const group = groups.get(channel.talkgroup);
       const list = lists.get(channel.receiveList);
       return !group || !list || group.call !== 'group' || membersOf(list).has(group.id)

@@ -1,4 +1,4 @@
-import { isDigital, MODE_NAMES } from '../../radio';
+import { isDigital, MODE_TRAITS } from '../../radio';
 import { channelRule, leaveOut, setMend } from '../finding';
 
 /** A mode that the radio does not have. */
@@ -14,8 +14,8 @@ export const modeNotHeld = channelRule(
       severity: 'stop',
       field: 'mode',
       text: isDigital(channel.mode)
-        ? `Only noise is heard: the ${model.name} has no ${MODE_NAMES[channel.mode]}. Leave it to a radio that has.`
-        : `Not understood on air: the ${model.name} has no ${MODE_NAMES[channel.mode]}. Leave it to a radio that has.`,
+        ? `Only noise is heard: the ${model.name} has no ${MODE_TRAITS[channel.mode].words}. Leave it to a radio that has.`
+        : `Not understood on air: the ${model.name} has no ${MODE_TRAITS[channel.mode].words}. Leave it to a radio that has.`,
       mends: () => [
         ...(usable ? [setMend(channel, `Use ${usable}`, { mode: usable })] : []),
         leaveOut(channel),

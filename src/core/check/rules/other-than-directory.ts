@@ -1,4 +1,4 @@
-import { distanceKm } from '../../radio';
+import { distanceKm, hasTalkgroups } from '../../radio';
 import type { Channel, Talkgroup } from '../../plan';
 import { remembered } from '../../remember';
 import { asSeen } from '../as-seen';
@@ -56,7 +56,7 @@ const all = remembered((neighbours: readonly Neighbour[]) =>
       const numberOf = new Map(talkgroups.map(({ id, number }) => [id, number]));
       return channels.flatMap((channel, at): Hit[] => {
         const { mode, rx, tx, talkgroup } = channel;
-        if (mode !== 'DMR' || tx === null || !isDmr(channel)) return [];
+        if (!hasTalkgroups(mode) || tx === null || !isDmr(channel)) return [];
         const number = talkgroup ? numberOf.get(talkgroup) : undefined;
         const here = (filed.get(keyOf(rx, tx)) ?? []).filter((one) => nearTo(channel, places, one));
         // Of several on the same frequencies any may be meant.

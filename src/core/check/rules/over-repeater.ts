@@ -1,4 +1,4 @@
-import { formatFrequency, formatKilohertz, MODE_WIDTHS } from '../../radio';
+import { formatFrequency, formatKilohertz, MODE_TRAITS } from '../../radio';
 import type { Channel, Owner } from '../../plan';
 import { near, nearTo, placeOf, placesOf, repeatersOf, type Neighbour } from '../neighbour';
 import { remembered } from '../../remember';
@@ -63,7 +63,7 @@ const inTheWay = remembered((owner: Owner) =>
         if (tx === null || satellite) return undefined;
         // A repeater that this channel is for is not talked over by it, though another's entry may differ by a step.
         let hit: Neighbour | undefined;
-        let away: number = MODE_WIDTHS[mode];
+        let away: number = MODE_TRAITS[mode].width;
         for (const { outputs } of filed)
           around(outputs, tx, (one) => {
             const distance = Math.abs(one.output - tx);
@@ -102,7 +102,7 @@ function textOf({ tx, mode }: Channel, found: InTheWay, name: string): string {
   const sends = formatFrequency(tx!);
   if (found.how === 'opens') return `May open “${name}”: ${sends} is its input.`;
   if (found.away === 0) return `Talks over “${name}”: ${sends} is its output.`;
-  return `Disturbs “${name}”: its output ${formatFrequency(found.one.output)} is only ${formatKilohertz(found.away)} away, and this is ${formatKilohertz(MODE_WIDTHS[mode])} wide.`;
+  return `Disturbs “${name}”: its output ${formatFrequency(found.one.output)} is only ${formatKilohertz(found.away)} away, and this is ${formatKilohertz(MODE_TRAITS[mode].width)} wide.`;
 }
 
 /**

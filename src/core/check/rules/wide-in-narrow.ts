@@ -1,4 +1,4 @@
-import { BAND_PLANS, bandPart, citation, formatFrequency, MODE_NAMES, MODE_WIDTHS } from '../../radio';
+import { BAND_PLANS, bandPart, citation, formatFrequency, MODE_TRAITS } from '../../radio';
 import { channelRule, setMend } from '../finding';
 
 /** The widest that narrow modes are, Hz: a sideband. */
@@ -11,7 +11,7 @@ export const wideInNarrow = channelRule(
   (channel, { plan, factsOf }) => {
     const { licence } = factsOf(channel);
     // Where the licence does not reach, that is what there is to say; AM has its old places on shortwave.
-    if (licence?.verdict !== 'allowed' || MODE_WIDTHS[channel.mode] <= NARROW_HZ) return undefined;
+    if (licence?.verdict !== 'allowed' || MODE_TRAITS[channel.mode].width <= NARROW_HZ) return undefined;
     const { region } = plan.owner;
     const part = bandPart(channel.tx!, 'narrow', region);
     if (!part) return undefined;
@@ -19,7 +19,7 @@ export const wideInNarrow = channelRule(
     return {
       severity: 'hint',
       field: 'mode',
-      text: `Takes the room of many: ${formatFrequency(part.from)} to ${formatFrequency(part.to)} is kept for narrow modes, and this is ${MODE_NAMES[channel.mode]}.`,
+      text: `Takes the room of many: ${formatFrequency(part.from)} to ${formatFrequency(part.to)} is kept for narrow modes, and this is ${MODE_TRAITS[channel.mode].words}.`,
       source: citation(BAND_PLANS[region].source),
       mends: () => [setMend(channel, 'Make it listen only', { tx: null })],
     };
