@@ -4,7 +4,9 @@ import type { Plan } from '../src/core/plan';
 import { logFaults } from './crowd';
 import { ask, post, quantile, Watch, type Report } from './figures';
 
-/** Stations of the directory that comes in while the process is killed. */
+/** What the directories are called that come in while the process is killed. */
+const NAMED = 'directory';
+/** Stations of each. */
 const STATIONS = 4000;
 const directory = Buffer.from(
   `Name,Receive,Lat,Lon\n${Array.from({ length: STATIONS }, (_, n) => `R${n},145.6,52,-30`).join('\n')}`,
@@ -37,11 +39,12 @@ async function largePlanFaults(world: World, key: string): Promise<string[]> {
 /** Of each directory of one's own: it is here whole, or said to have broken off with nothing of it kept. Removes them. */
 async function directoryFaults(world: World): Promise<string[]> {
   const { directories } = (await ask(`${world.url}/api/directories`)).body as {
-    directories: { id: string; own: boolean; brokenOff: boolean; kept: number }[];
+    directories: { id: string; name: string; own: boolean; brokenOff: boolean; kept: number }[];
   };
   const faults: string[] = [];
-  for (const { id, own, brokenOff, kept } of directories) {
-    if (!own) continue;
+  for (const { id, name, own, brokenOff, kept } of directories) {
+    // Those of other attacks are left alone.
+    if (!own || !name.startsWith(NAMED)) continue;
     if (kept !== (brokenOff ? 0 : STATIONS))
       faults.push(
         `A directory that ${brokenOff ? 'broke off' : 'is listed'} has ${kept} of ${STATIONS} stations`,
@@ -100,7 +103,7 @@ export async function kill(
       }
     };
     const bringIn = async (key: string) => {
-      const body = { name: `directory ${key}`, base64: directory };
+      const body = { name: `${NAMED} ${key}`, base64: directory };
       await ask(`${world.url}/api/directories/own`, post(body, { 'Idempotency-Key': key }));
     };
     const large = `kill8.${n++}`;
