@@ -172,7 +172,7 @@ const NOBODY: readonly Neighbour[] = [];
 /** Findings of one rule that are told one by one, of other records than channels; how many more there are is said once. */
 export const MOST_ALIKE = 100;
 
-/** What a rule of records finds, as far as it is told. */
+/** The findings of a rule of records, up to the limit; the last one counts the rest. */
 function* told(found: Iterable<RecordFinding>): Generator<RecordFinding> {
   let n = 0;
   let last: RecordFinding | undefined;

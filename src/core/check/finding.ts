@@ -96,7 +96,7 @@ export interface PlanRule extends AnyRule {
   find(context: CheckContext): readonly Hit[];
 }
 
-/** A rule of other records than channels, of how channels are wired to them, or of the plan as a whole. Few things are said of them, and anew each time. */
+/** A rule of other records than channels, of how channels are wired to them, or of the plan as a whole. They find few things, and are asked again after each change. */
 export interface RecordRule extends AnyRule {
   findAll(context: CheckContext): Iterable<RecordFinding>;
 }

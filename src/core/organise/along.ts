@@ -2,6 +2,8 @@ import type { Model } from '../models';
 import {
   countOf,
   KINDS,
+  RECEIVE_LIST_NAME_LIMIT,
+  SCAN_LIST_NAME_LIMIT,
   type ChannelId,
   type MakeIds,
   type NewChannel,
@@ -11,6 +13,7 @@ import {
   type RecordOf,
   type TalkgroupId,
 } from '../plan';
+import { remembered } from '../remember';
 
 /** What comes along with channels of another plan: the talkgroups that they call, their receive and scan lists, and the zones that they are in. */
 
@@ -40,13 +43,14 @@ function freeName(name: string, taken: Set<string>, most: number): string {
 const sameMembers = (one: readonly string[], other: readonly string[]) =>
   one.length === other.length && new Set([...one, ...other]).size === one.length;
 
-/** The talkgroup of a channel as it is on air; what two plans have in common has one number. */
-export function groupKey(plan: Plan, { talkgroup }: NewChannel): string {
-  const group = talkgroup && plan.talkgroups.find(({ id }) => id === talkgroup);
-  return group ? `${group.call} ${group.number}` : '';
-}
+const groupsById = remembered(
+  (talkgroups: Plan['talkgroups']) =>
+    new Map<unknown, string>(talkgroups.map(({ id, call, number }) => [id, `${call} ${number}`])),
+);
 
-const NAME_LENGTH = 32;
+/** The talkgroup of a channel as it is on air: two plans may give it other names and ids, and one number. */
+export const groupKey = (plan: Plan, { talkgroup }: NewChannel): string =>
+  groupsById(plan.talkgroups).get(talkgroup) ?? '';
 
 /** Works out what comes along with channels; `ids` are those that go, with their ids in one's own plan. */
 export function comeAlong(
@@ -92,7 +96,8 @@ export function comeAlong(
       );
       const id = same?.id ?? newId.receiveList();
       listIds.set(list.id, id);
-      if (!same) newLists.push({ ...list, id, name: freeName(list.name, names, NAME_LENGTH), members });
+      if (!same)
+        newLists.push({ ...list, id, name: freeName(list.name, names, RECEIVE_LIST_NAME_LIMIT), members });
     }
   } else if (lists.length > 0 || channels.some((one) => one.talkgroup)) lacks('Talkgroups and receive lists');
 
@@ -107,7 +112,7 @@ export function comeAlong(
       const id = newId.scanList();
       scanIds.set(list.id, id);
       newScans.push({
-        ...{ ...list, id, name: freeName(list.name, names, NAME_LENGTH) },
+        ...{ ...list, id, name: freeName(list.name, names, SCAN_LIST_NAME_LIMIT) },
         ...{ members: [], first: null, second: null },
       });
       const one = (of: ChannelId | null) => (of === null ? null : (ids.get(of) ?? null));
