@@ -36,6 +36,7 @@ const zones = Object.entries(MAY_IMPORT).map(([target, allowed]) => ({
 const CORE_ORDER = [
   'radio',
   'plan',
+  'settings',
   'format',
   'models',
   'image',

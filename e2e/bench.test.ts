@@ -232,8 +232,8 @@ test('one plan to ten radios at once, each with its own greeting; one fails and 
   await press(page(), 'Write to several…');
   await sees(page(), '[aria-label="Write to several"]', 'LK204533');
   // Its own settings are asked for when the panel is there.
-  await page().waitForSelector('[aria-label="Greeting of LK204533"]');
-  await page().type('[aria-label="Greeting of LK204533"]', 'SHOP');
+  await page().waitForSelector('[aria-label="Power-on text of LK204533"]');
+  await page().type('[aria-label="Power-on text of LK204533"]', 'SHOP');
   // No radio is selected at first, and nothing is written before the question is answered.
   expect(await page().$$('[aria-label="Radios to write to"] [aria-checked=true]')).toHaveLength(0);
   await press(page(), 'Select all 10 radios');
@@ -277,12 +277,12 @@ test('the ID of one unit is set on the Bench, refused where no radio may have it
   await page().click('::-p-xpath(//summary[contains(., "Values of this unit")])');
   await page().type('[aria-label="Own ID of CV110091"]', '99000000');
   await press(page(), 'Save values');
-  await sees(page(), 'form[aria-label="Values of this unit"] [role=alert]', 'from 1 to 16776415');
+  await sees(page(), 'form[aria-label="Values of this unit"] [role=alert]', 'from 1 to 16,776,415');
   await page().click('[aria-label="Own ID of CV110091"]', { count: 3 });
   await page().keyboard.type('1160092');
   await press(page(), 'Save values');
   await sees(page(), '[aria-label="Earlier values"]', 'Own ID set to 1160092');
-  await sees(page(), '[aria-label="Write a plan"]', /Own ID.*1160092, was 0/);
+  await sees(page(), '[aria-label="Write a plan"]', /Own ID.*1160092, was unknown \(0x00000000\)/);
 });
 
 test('a sealed copy is held against another, of another unit of its model, and against a plan; what is not a unit’s own goes from one to the other', async () => {

@@ -89,7 +89,9 @@ test('a unit keeps its ID: it is written whatever the plan sets, named before, a
   );
   await setUnitValues(two.id, { radioId: 1_160_092 });
   const { besides, planRevision } = await previewWrite(two.id, plan.id);
-  expect(besides).toContainEqual(expect.objectContaining({ title: 'Own ID', text: '1160092, was 0' }));
+  expect(besides).toContainEqual(
+    expect.objectContaining({ title: 'Own ID', text: '1160092, was unknown (0x00000000)' }),
+  );
   const written = await startJob({ kind: 'write', radioId: two.id, planId: plan.id, planRevision });
   expect(await done(written)).toMatchObject({ state: 'done' });
   expect([await idOf(one), await idOf(two)]).toEqual([1_160_073, 1_160_092]);

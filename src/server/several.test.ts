@@ -110,10 +110,10 @@ test('copies are held against each other and against a plan: channel by channel,
   const units = await compareCopy(first!.id, { copy: second!.id });
   expect(units.called).toMatch(/^LK204533, 20/);
   expect(units.change).toMatchObject({ added: [], changed: [], removed: [], same: 3 });
-  // The first shows names and the other frequencies (sim/bench/units), and each has a greeting of its own, written above.
+  // The first shows names and the other frequencies (sim/bench/units), and each has a power-on text of its own, written above.
   expect(units.besides).toEqual([
     { mark: 'changed', title: 'Side A shows', text: 'frequency, was name' },
-    { mark: 'changed', title: 'Greeting', text: 'B 1, was ONCE', unitOwn: true },
+    { mark: 'changed', title: 'Power-on text', text: 'B 1, was ONCE', unitOwn: true },
   ]);
   // 8,192 bytes; the serial is the unit's own, LK204417 and LK204533: three figures differ.
   expect(units.bytes).toMatchObject({ of: 8192 });

@@ -42,7 +42,7 @@ test.each([
   [
     'a greeting that is too long',
     { greeting: 'SEVENTEEN LETTERS' },
-    'Greeting cannot be “SEVENTEEN LETTERS”',
+    'Power-on text cannot be “SEVENTEEN LETTERS”',
   ],
   ['a setting that every unit may share', { beep: true }, 'has no value “beep” of its own'],
   ['a setting that it does not have', { volume: 3 }, 'has no value “volume” of its own'],

@@ -1,10 +1,10 @@
-import equal from 'fast-deep-equal';
 import { z } from 'zod';
-import { settingsOfModel, type FieldValue, type RadioContent, type ToWrite } from '../image';
-import { settingWords } from '../image/setting-words';
+import type { RadioContent, ToWrite } from '../image';
 import { sidesOf, type Content, type Model } from '../models';
+import { settingsOf } from '../models/settings';
 import { SIDE_WORDS, slotText } from '../plan';
 import { formatFrequency } from '../radio';
+import { sameValue, valueWords, type AnyValue } from '../settings';
 import { capital } from '../text';
 import { people, receiveLists, scanLists, talkgroups, zoneDiffers } from './digital';
 import { inAndOut, named, renamed, type Kind } from './kind';
@@ -117,17 +117,18 @@ function summedUp(title: string, changes: readonly BesideChange[]): BesideChange
  * and are not told of.
  */
 export function compareBesides(before: RadioContent, after: ToWrite, model: Model): BesideChange[] {
-  const settings = settingsOfModel(model).flatMap((info): BesideChange[] => {
-    const [was, is] = [before.settings[info.key], after.settings[info.key]];
-    if (is === undefined || equal(was, is)) return [];
-    const words = (value: FieldValue) => settingWords(value, info.kind === 'number' ? info.unit : 1);
-    const text = was === undefined ? words(is) : `${words(is)}, was ${words(was)}`;
-    const mark = was === undefined ? 'new' : 'changed';
+  const settings = settingsOf(model).flatMap(({ key, name, value, restart, scope }): BesideChange[] => {
+    const [was, is] = [before.settings[key], after.settings[key]] as (AnyValue | undefined)[];
+    const unknown = before.unknown?.[key];
+    if (is === undefined || (unknown === undefined && sameValue(was, is))) return [];
+    const words = (held: AnyValue) => valueWords(value, held);
+    const former = unknown === undefined ? was !== undefined && words(was) : `unknown (${unknown})`;
     return [
       {
-        ...{ mark, title: info.label, text },
-        ...(info.restart && { restart: true }),
-        ...(info.unitOwn && { unitOwn: true }),
+        ...{ mark: former === false ? 'new' : 'changed', title: name },
+        text: former === false ? words(is) : `${words(is)}, was ${former}`,
+        ...(restart && { restart: true }),
+        ...(scope === 'unit' && { unitOwn: true }),
       },
     ];
   });

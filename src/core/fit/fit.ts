@@ -33,6 +33,7 @@ import {
 } from './digital';
 import type { Fit, FitBeside, FitChange, FittedPlanChannel } from './fitted';
 import { canSend, heldMode, obstacles } from './obstacle';
+import { settingsWithNumbers } from './setting-records';
 
 /** The model's power nearest to the wanted one; of two as near, the lower. Gives mW. */
 export function nearestPower(wanted: number, model: Model): number {
@@ -329,11 +330,12 @@ function named(
  */
 export function fit(plan: Plan, model: Model): Fit {
   const settings = settingsFor(plan, model);
+  const written = settingsWithNumbers(plan, model, settingsOf(model, settings));
   const result: Fit = {
     modelId: model.id,
     ...noContent(),
     channels: [],
-    settings: settingsOf(model, settings),
+    settings: written.settings,
     changes: [],
     besides: [],
     leftOut: [],
@@ -369,7 +371,7 @@ export function fit(plan: Plan, model: Model): Fit {
     for (const change of made.changes) result.changes.push(change);
   }
   Object.assign(result, fitBesides(plan, model, result.channels));
-  result.besides.push(...lacking(model, settings));
+  result.besides.push(...lacking(model, settings), ...written.besides);
   shownIn.set(result, shown);
   return result;
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { contentSchema, fittedChannelSchema, type FittedChannel } from '../models';
-import { channelIdSchema, KIND_NAMES, settingValueSchema, type ChannelId } from '../plan';
+import { channelIdSchema, KIND_NAMES, heldValueSchema, type ChannelId } from '../plan';
 import { OBSTACLES } from './obstacle';
 
 export const fitChangeSchema = z.object({
@@ -32,7 +32,7 @@ export const fitSchema = contentSchema.extend({
   modelId: z.string(),
   channels: z.array(fittedChannelSchema.extend({ id: channelIdSchema })),
   /** What is set on the radio by this plan. */
-  settings: z.record(z.string(), settingValueSchema),
+  settings: z.record(z.string(), heldValueSchema),
   changes: z.array(fitChangeSchema),
   besides: z.array(fitBesideSchema),
   /** Channels that the model cannot hold, with all that is in the way. */

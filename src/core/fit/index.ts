@@ -4,4 +4,5 @@ export * from './fit';
 export * from './fitted';
 export * from './obstacle';
 export * from './paper';
+export { settingFromRadio } from './setting-records';
 export * from './words';

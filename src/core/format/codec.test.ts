@@ -180,7 +180,7 @@ describe('a format of all shapes that there are', () => {
         row: { at: { kind: 'bcd', at: 0, bytes: 2, unit: 1 } },
       },
     ],
-    settings: [{ key: 'mode', label: 'Mode', part: 'NAMES', codec: { ...choice, at: 3 } }],
+    settings: [{ key: 'mode', part: 'NAMES', codec: { ...choice, at: 3 } }],
     checksums: [],
   };
   const content = {
@@ -203,7 +203,10 @@ describe('a format of all shapes that there are', () => {
     expect(image[30]).toBe(0b0001);
     expect(Buffer.from(image.subarray(32, 40)).toString('latin1')).toBe('AB \u0004C  \0');
     expect(imageBytes(format)).toBe(48);
-    expect(readTables(image, format, context)).toEqual({ ok: true, value: { ...content, odd: [] } });
+    expect(readTables(image, format, context)).toEqual({
+      ok: true,
+      value: { ...content, odd: [], unknown: {} },
+    });
   });
   test('leaves all else as it was', () => {
     const mask = ownedMask(format);
@@ -213,7 +216,10 @@ describe('a format of all shapes that there are', () => {
         expect([...image].map((byte, at) => byte & ~mask[at]!)).toEqual(
           [...base].map((byte, at) => byte & ~mask[at]!),
         );
-        expect(readTables(image, format, context)).toEqual({ ok: true, value: { ...content, odd: [] } });
+        expect(readTables(image, format, context)).toEqual({
+          ok: true,
+          value: { ...content, odd: [], unknown: {} },
+        });
       }),
     );
     expect(() => writeTables(content, new Uint8Array(47), format, context)).toThrow('47 bytes');
@@ -298,7 +304,10 @@ describe('files of lines of text', () => {
     expect(Buffer.from(image).toString('latin1')).toBe(
       'V1.0\r\n1455000 CAB SCAN\r\n                \r\n4335000 A   PASS\r\n',
     );
-    expect(readTables(image, format, context)).toEqual({ ok: true, value: { ...content, odd: [] } });
+    expect(readTables(image, format, context)).toEqual({
+      ok: true,
+      value: { ...content, odd: [], unknown: {} },
+    });
     // what is not named any more is blank again
     expect(writeTables({ tables: {}, settings: {} }, image, format, context)).toEqual(bytes(blank));
   });

@@ -2,8 +2,19 @@ import type { z } from 'zod';
 import type { Squelch } from '../radio';
 import type { Result } from '../result';
 
-/** A value as a field holds it: a frequency in Hz or null, a choice, a tone or code or null, a text, a set of numbers in their order. */
-export type FieldValue = number | string | boolean | Squelch | readonly number[] | null;
+/** A place on Earth, degrees. */
+interface Coordinate {
+  lat: number;
+  lon: number;
+}
+
+type Part = number | string | boolean | Coordinate | null;
+
+/**
+ * A value as a field holds it: a frequency in Hz or null, a choice, a tone or code or null, a text, a set of numbers in their order, a place
+ * on Earth, or several of these.
+ */
+export type FieldValue = Part | Squelch | readonly number[] | readonly (Part | readonly Part[])[];
 
 /** What a codec is told of the radio: its lists, by whose places tones and codes stand in bytes. */
 export interface CodecContext {

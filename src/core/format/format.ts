@@ -64,21 +64,14 @@ export const layoutSchema = z.object({
   columns: z.array(columnSchema).default([]),
 });
 
-/** A setting of the radio: what it is called for people, and how it stands. */
-export const settingSchema = z
-  .object({
-    key: z.string(),
-    label: z.string(),
-    part: z.string().optional(),
-    codec: settingCodecSchema,
-    /** True for a value of one unit, which goes to no other: its ID, its call sign, its greeting. */
-    unitOwn: z.boolean().optional(),
-    /** The values that a whole number can have; its bytes have room for others. */
-    within: z.object({ from: z.int().min(0), to: z.int().min(0) }).optional(),
-  })
-  .refine(({ codec, within }) => (codec.kind === 'whole') === (within !== undefined), {
-    message: 'A whole number, and nothing else, has values that it lies within.',
-  });
+/** Where the bytes of a setting lie. What it is for people is said by the settings of the model, under the same key. */
+export const placedSettingSchema = z.object({
+  key: z.string(),
+  part: z.string().optional(),
+  codec: settingCodecSchema,
+  /** The layout version that brought it; a radio of an older one has other bytes there. 1 where it is not said. */
+  since: z.int().min(2).optional(),
+});
 
 /** Sum of the bytes of a range, modulo 65536, least significant byte first. */
 export const checksumSchema = z.object({
@@ -101,11 +94,14 @@ export const areaSchema = z.object({
 /** What an image of the model begins with, or has somewhere else: by it a file is recognised. */
 export const signatureSchema = z.object({ part: z.string().optional(), at: offset, text: z.string().min(4) });
 
-/** The byte that says which layout it is, and what it reads in the one that is laid down here. */
+/**
+ * The byte that says which layout version an image has. `value` is the newest that is laid down here; those from 1 up to it are known, and
+ * an older one lacks the settings that came since.
+ */
 export const versionSchema = z.object({
   part: z.string().optional(),
   at: offset,
-  value: z.int().min(0).max(255),
+  value: z.int().min(1).max(255),
 });
 
 /**
@@ -129,7 +125,7 @@ export const formatSchema = z.object({
   signature: signatureSchema,
   version: versionSchema.optional(),
   layouts: z.array(layoutSchema),
-  settings: z.array(settingSchema),
+  settings: z.array(placedSettingSchema),
   checksums: z.array(checksumSchema),
   areas: z.array(areaSchema),
   unit: unitPlaceSchema.optional(),
@@ -188,6 +184,16 @@ export function blankImage(format: Pick<Format, 'container' | 'signature' | 'ver
   if (version) image[partStart(format, version.part) + version.at] = version.value;
   return image;
 }
+
+/** The layout version of an image; 1 where its format has only one. */
+export function layoutVersion(image: Uint8Array, format: Pick<Format, 'container' | 'version'>): number {
+  const { version } = format;
+  return version ? image[partStart(format, version.part) + version.at]! : 1;
+}
+
+/** The settings that an image of a layout version has. */
+export const settingsOfLayout = ({ settings }: Pick<Format, 'settings'>, version: number) =>
+  settings.filter(({ since = 1 }) => since <= version);
 
 /** True where an image has what its format is recognised by. */
 export function hasSignature(image: Uint8Array, format: Pick<Format, 'container' | 'signature'>): boolean {

@@ -2,7 +2,15 @@ import { remembered } from '../remember';
 import { fail, ok, type Result } from '../result';
 import { setBits, type CodecContext, type FieldValue } from './codec';
 import { ownedBits, readField, writeField, type Codec } from './field';
-import { imageBytes, lineFault, partStart, type Format, type Layout } from './format';
+import {
+  imageBytes,
+  layoutVersion,
+  lineFault,
+  partStart,
+  settingsOfLayout,
+  type Format,
+  type Layout,
+} from './format';
 
 /** A row of a table: its number for people (the slot), and its fields. */
 export interface Row {
@@ -133,7 +141,7 @@ export function writeTables(
           writeField(image, from, codec, byIndex.get(index)!.fields[field]!, context);
       else clearRow(image, format, layout, index, empty);
   }
-  for (const { key, part, codec } of format.settings)
+  for (const { key, part, codec } of settingsOfLayout(format, layoutVersion(base, format)))
     if (Object.hasOwn(settings, key))
       writeField(image, partStart(format, part), codec, settings[key]!, context);
   for (const checksum of format.checksums) {
@@ -174,8 +182,22 @@ function clearRow(image: Uint8Array, format: Format, layout: Layout, index: numb
     if (!codec) setBits(image, ...bitOf(start, index), 0);
 }
 
-/** What was read; `odd` names what made no sense and was left out. */
-export type ReadTables = Tables & { odd: string[] };
+/** What was read; `odd` names the rows that made no sense and were left out, `unknown` the settings whose bytes are no value, with those bytes. */
+export type ReadTables = Tables & { odd: string[]; unknown: Record<string, Uint8Array> };
+
+/** The bytes of which a setting has some bits, in their order. */
+export function settingBytes(
+  image: Uint8Array,
+  format: Pick<Format, 'container'>,
+  { part, codec }: Format['settings'][number],
+): Uint8Array {
+  const start = partStart(format, part);
+  const places = new Set(ownedBits(codec).map(([at]) => start + at));
+  return Uint8Array.from(
+    [...places].sort((a, b) => a - b),
+    (at) => image[at]!,
+  );
+}
 
 /**
  * Reads all tables and settings of an image. Fails, saying where, on a wrong length or checksum; of one that is known to be
@@ -193,7 +215,7 @@ export function readTables(
     return fail('The checksum does not hold: it is damaged or half written.');
   const broken = lineFault(image, format);
   if (broken !== null && !damaged) return fail(broken);
-  const read: ReadTables = { tables: {}, settings: {}, odd: [] };
+  const read: ReadTables = { tables: {}, settings: {}, odd: [], unknown: {} };
   for (const layout of format.layouts) {
     const rows: Row[] = [];
     const there = presence(image, format, layout, context);
@@ -212,10 +234,10 @@ export function readTables(
     }
     read.tables[layout.table] = rows;
   }
-  for (const { key, label, part, codec } of format.settings) {
-    const value = readField(image, partStart(format, part), codec, context);
-    if (value.ok) read.settings[key] = value.value;
-    else read.odd.push(`setting “${label}” (${value.reason})`);
+  for (const setting of settingsOfLayout(format, layoutVersion(image, format))) {
+    const value = readField(image, partStart(format, setting.part), setting.codec, context);
+    if (value.ok) read.settings[setting.key] = value.value;
+    else read.unknown[setting.key] = settingBytes(image, format, setting);
   }
   return ok(read);
 }
@@ -235,8 +257,8 @@ export function checksumsHold(image: Uint8Array, format: Format): boolean {
   });
 }
 
-/** A mask of the bits that are ours to write, the checksums among them; all others must survive a write. */
-export function ownedMask(format: Format): Uint8Array {
+/** A mask of the bits that are ours to write in an image of a layout version, the checksums among them; all others must survive a write. */
+export function ownedMask(format: Format, version = format.version?.value ?? 1): Uint8Array {
   const mask = new Uint8Array(imageBytes(format));
   const own = (at: number, bits: number) => (mask[at] = mask[at]! | bits);
   for (const layout of format.layouts) {
@@ -249,7 +271,7 @@ export function ownedMask(format: Format): Uint8Array {
     if (present.kind === 'count')
       for (let i = 0; i < present.bytes; i++) own(partStart(format, present.part) + present.at + i, 0xff);
   }
-  for (const { part, codec } of format.settings)
+  for (const { part, codec } of settingsOfLayout(format, version))
     for (const [at, bits] of ownedBits(codec)) own(partStart(format, part) + at, bits);
   for (const { part, at } of format.checksums)
     for (const byte of [0, 1]) own(partStart(format, part) + at + byte, 0xff);

@@ -1,6 +1,7 @@
 import { fieldsIn, ownedBits, partStart } from '../format';
 import type { Model } from '../models';
 import { formatOf } from '../models/formats';
+import { settingsOf } from '../models/settings';
 
 /** A stretch of an image: what it is called, whose it is. */
 export interface ByteStretch {
@@ -48,7 +49,8 @@ export function fieldsAt(model: Model, from: number, to: number): Map<number, st
       if (base + bits.at(-1)![0] < from || base + bits[0]![0] >= to) continue;
       for (const [at] of bits) own(base + at, `${layout.table} ${number}, ${field}`);
     }
-  for (const { label, part, codec } of format.settings)
-    for (const [at] of ownedBits(codec)) own(partStart(format, part) + at, label);
+  const names = new Map(settingsOf(model).map(({ key, name }) => [key, name]));
+  for (const { key, part, codec } of format.settings)
+    for (const [at] of ownedBits(codec)) own(partStart(format, part) + at, names.get(key) ?? key);
   return found;
 }

@@ -7,28 +7,34 @@ import {
   partStart,
   readField,
   readTables,
+  settingBytes,
   writeTables,
   type CodecContext,
   type FieldValue,
   type Layout,
+  type ReadTables,
   type Row,
   type Tables,
 } from '../format';
 import { fittedSetUpSchema, noContent, sidesOf, type Content, type Model } from '../models';
 import { formatOf } from '../models/formats';
+import { settingsOf } from '../models/settings';
 import { fail, ok, type Result } from '../result';
+import { heldKind, isValue, sameValue, type AnyValue } from '../settings';
 import { listRows, listsOf, once, withoutLost } from './digital';
 import { channelOf, rowOf } from './rows';
 
 /** What a radio holds, worked out of a plan or read from bytes. Settings that are not named stay as the radio has them. */
 export interface RadioContent extends Content {
   settings: Record<string, FieldValue>;
+  /** Settings whose bytes are no value of theirs, with these bytes as `0xF7`. They survive a write. */
+  unknown?: Record<string, string>;
 }
 
 /** What is written: kinds that are not named are emptied where the format has them. */
 export type ToWrite = Pick<RadioContent, 'channels' | 'settings'> & Partial<RadioContent>;
 
-const contextOf = ({ tones, codes, names }: Model): CodecContext => ({
+export const contextOf = ({ tones, codes, names }: Model): CodecContext => ({
   tones,
   codes,
   characters: names.characters,
@@ -89,21 +95,48 @@ function tablesOf(content: Content, model: Model, settings: Tables['settings'], 
 const heldSettings = (settings: RadioContent['settings'], model: Model) =>
   Object.fromEntries(Object.entries(settings).filter(([key, value]) => holdsSetting(model, key, value)));
 
-/** True where a setting of the model can stand at that value. */
+/** True where a radio of the model can have the value of a setting; of records their numbers. */
 export function holdsSetting(model: Model, key: string, value: FieldValue): boolean {
-  const setting = formatOf(model).settings.find((one) => one.key === key);
-  if (!setting || !canHold(setting.codec, value, contextOf(model))) return false;
-  const { within } = setting;
-  return within === undefined || (Number(value) >= within.from && Number(value) <= within.to);
+  const placed = formatOf(model).settings.find((one) => one.key === key);
+  const setting = settingsOf(model).find((one) => one.key === key);
+  if (!placed || !setting) return false;
+  return (
+    isValue(heldKind(setting.value), value as AnyValue, model.names.characters) &&
+    canHold(placed.codec, value, contextOf(model))
+  );
 }
 
-/** How a setting of the model stands in an image, without reading the rest of it; undefined where it makes no sense, or is none of that model's. */
+const asHex = (bytes: Uint8Array) =>
+  `0x${Array.from(bytes, (byte) => byte.toString(16).toUpperCase().padStart(2, '0')).join('')}`;
+
+/** What was read of the settings of a model: those with values, and by their bytes those without. An empty field has none. */
+function readSettings(
+  image: Uint8Array,
+  model: Model,
+  { settings, unknown }: Pick<ReadTables, 'settings' | 'unknown'>,
+): Required<Pick<RadioContent, 'settings' | 'unknown'>> {
+  const format = formatOf(model);
+  const known = new Map(settingsOf(model).map(({ key, value }) => [key, heldKind(value)]));
+  const read: Required<Pick<RadioContent, 'settings' | 'unknown'>> = {
+    settings: {},
+    unknown: Object.fromEntries(Object.entries(unknown).map(([key, bytes]) => [key, asHex(bytes)])),
+  };
+  for (const [key, value] of Object.entries(settings)) {
+    const placed = format.settings.find((one) => one.key === key)!;
+    if (value === null || isValue(known.get(key)!, value as AnyValue, model.names.characters))
+      read.settings[key] = value;
+    else read.unknown[key] = asHex(settingBytes(image, format, placed));
+  }
+  return read;
+}
+
+/** The value of a setting in an image, without reading the rest of it; undefined where its bytes are no value, or the model has no such setting. */
 export function settingIn(image: Uint8Array, model: Model, key: string): FieldValue | undefined {
   const format = formatOf(model);
-  const setting = format.settings.find((one) => one.key === key);
-  if (!setting || image.length !== imageBytes(format)) return undefined;
-  const read = readField(image, partStart(format, setting.part), setting.codec, contextOf(model));
-  return read.ok ? read.value : undefined;
+  const placed = format.settings.find((one) => one.key === key);
+  if (!placed || image.length !== imageBytes(format)) return undefined;
+  const read = readField(image, partStart(format, placed.part), placed.codec, contextOf(model));
+  return read.ok && (read.value === null || holdsSetting(model, key, read.value)) ? read.value : undefined;
 }
 
 /**
@@ -129,7 +162,10 @@ export function decodeImage(image: Uint8Array, model: Model, { damaged = false }
     return fail('The checksum does not hold: the read-out is damaged or half written.');
   const read = readTables(image, formatOf(model), contextOf(model), { damaged });
   if (!read.ok) return read;
-  const { tables, settings, odd } = read.value;
+  const { tables, odd } = read.value;
+  const { settings, unknown } = readSettings(image, model, read.value);
+  for (const [key, bytes] of Object.entries(unknown))
+    odd.push(`${settingsOf(model).find((one) => one.key === key)!.name} (${bytes})`);
   const among = { model, settings, zonesOf: () => [] };
   const channels = model.lists.flatMap((_, list) =>
     (tables[tableOf('channels', list)] ?? []).flatMap((row) => {
@@ -141,7 +177,12 @@ export function decodeImage(image: Uint8Array, model: Model, { damaged = false }
   );
   const besides = besidesOf(tables, model, channels, odd);
   return ok(
-    { channels: channels.map((channel) => withoutLost(channel, besides)), ...besides, settings },
+    {
+      channels: channels.map((channel) => withoutLost(channel, besides)),
+      ...besides,
+      settings,
+      ...(Object.keys(unknown).length > 0 && { unknown }),
+    },
     odd.length > 0 ? `Not understood and left as it is: ${odd.join(', ')}.` : undefined,
   );
 }
@@ -209,19 +250,20 @@ function besidesOf(
   }
 }
 
-/** The settings, by their labels, that one image has otherwise than another and after whose change the model wants to be switched off and on. */
+/** The settings, by their names, that one image has otherwise than another and after whose change the model wants to be switched off and on. */
 export function restartFor(before: Uint8Array, after: Uint8Array, model: Model): string[] {
   const [was, is] = [before, after].map((image) => decodeImage(image, model));
   if (!was?.ok || !is?.ok) return [];
-  return formatOf(model)
-    .settings.filter(
-      ({ key }) => model.restartAfter.includes(key) && was.value.settings[key] !== is.value.settings[key],
-    )
-    .map(({ label }) => label);
+  return settingsOf(model)
+    .filter(({ key, restart }) => restart && !sameValue(valueIn(was.value, key), valueIn(is.value, key)))
+    .map(({ name }) => name);
 }
 
-/** A mask of the bits that are ours to write, the checksum among them; all others must survive a write. */
-export const ownedMask = (model: Pick<Model, 'id'>): Uint8Array => maskOf(formatOf(model));
+const valueIn = ({ settings }: RadioContent, key: string) => settings[key] as AnyValue | undefined;
+
+/** A mask of the bits that are ours to write in an image of a layout version (the newest), the checksum among them; all others must survive a write. */
+export const ownedMask = (model: Pick<Model, 'id'>, version?: number): Uint8Array =>
+  maskOf(formatOf(model), version);
 
 export const imageComparisonSchema = z.object({
   /** Bytes compared, and those of them that differ; volatile areas are in neither. */

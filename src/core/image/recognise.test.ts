@@ -59,7 +59,9 @@ test('a wrong length, a wrong checksum and a newer layout are said; what can be 
   expect(one(flipped)).toMatchObject({ value: { faults: [expect.stringContaining('checksum')] } });
   const newer = whole.slice();
   newer[0x14] = 2;
-  expect(one(newer)).toMatchObject({ value: { faults: [expect.stringContaining('another layout (2)')] } });
+  expect(one(newer)).toMatchObject({
+    value: { faults: [expect.stringContaining('has layout 2, and Veridon knows layouts up to 1')] },
+  });
   expect(one(Uint8Array.from([...whole, 0, 0, 0]))).toMatchObject({
     value: { faults: [expect.stringContaining('3 bytes too long')] },
   });

@@ -60,9 +60,9 @@ function faultsOf(image: Uint8Array, model: Model): string[] {
   const faults: string[] = [];
   const { version } = format;
   const is = version && image[partStart(format, version.part) + version.at];
-  if (version && is !== version.value)
+  if (version && !(is! >= 1 && is! <= version.value))
     faults.push(
-      `It is of another layout (${is}) than the one that Veridon knows (${version.value}): a newer radio, or newer software in it.`,
+      `Its memory has layout ${is}, and Veridon knows layouts up to ${version.value}: a newer radio, or newer software in it.`,
     );
   if (!hasSignature(image, format)) faults.push(`It does not say any more that it is of a ${model.name}.`);
   if (!imageHolds(image, model)) faults.push('Its checksum does not hold: it is damaged, or half written.');

@@ -1,9 +1,8 @@
-import { blankImage, settingSchema } from '../format';
+import { blankImage, settingCodecSchema } from '../format';
 import { MODELS } from '../models';
 import { formatOf } from '../models/formats';
 import { curlewX1 } from '../models/curlew-x1';
 import { petrelHF9 } from '../models/petrel-hf9';
-import { settingWords } from './setting-words';
 import {
   decodeImage,
   encodeImage,
@@ -12,6 +11,7 @@ import {
   ownFault,
   ownedMask,
   restartFor,
+  settingDisagreements,
   settingsFault,
   settingsOfModel,
 } from '.';
@@ -32,19 +32,19 @@ const UNIT_OWN: Record<string, string[]> = {
 
 test('the values of one unit are those that its page names', () => {
   for (const model of MODELS)
-    expect([model.id, settingsOfModel(model).flatMap(({ key, unitOwn }) => (unitOwn ? [key] : []))]).toEqual([
+    expect([
       model.id,
-      UNIT_OWN[model.id],
-    ]);
+      settingsOfModel(model).flatMap(({ key, scope }) => (scope === 'unit' ? [key] : [])),
+    ]).toEqual([model.id, UNIT_OWN[model.id]]);
 });
 
 test('the own ID of a digital radio can be set, from 1 to 16,776,415', () => {
   for (const id of ['osprey-d7', 'kestrel-c1']) {
     const model = MODELS.find((one) => one.id === id)!;
     // docs/models/kestrel-c1.md: every setting of its page, in the order of the bytes.
-    expect(settingsOfModel(model).map(({ label }) => label)).toEqual([
-      ...['Own ID', 'Own call sign', 'The display shows', 'Key beep', 'Time-out, s'],
-      ...['Tells its call sign with its speech', 'Greeting'],
+    expect(settingsOfModel(model).map(({ name }) => name)).toEqual([
+      ...['Own ID', 'Own call sign', 'Display shows', 'Key beep', 'Time-out timer'],
+      ...['Talker alias', 'Power-on text'],
     ]);
     expect([0, 1, 16_776_415, 16_776_416].map((ownId) => holdsSetting(model, 'radioId', ownId))).toEqual([
       ...[false, true, true, false],
@@ -57,59 +57,60 @@ test('the own ID of a digital radio can be set, from 1 to 16,776,415', () => {
     );
     expect([...image.subarray(0x100, 0x104)]).toEqual([0x9b, 0xb3, 0x11, 0x00]);
     expect(ownFault(model, { radioId: 16_776_416 })).toBe(
-      'Own ID cannot be “16776416”: it is a whole number from 1 to 16776415.',
+      'Own ID cannot be “16776416”: it is a whole number from 1 to 16,776,415.',
     );
     expect(ownFault(model, { beep: true })).toBe(`A ${model.name} has no value “beep” of its own.`);
     expect(ownFault(model, { radioId: 1, greeting: 'TEAM 2' })).toBeNull();
   }
 });
 
-test('a format with a setting that nobody could set is refused', () => {
-  const setting = (codec: object, more = {}) =>
-    settingSchema.safeParse({ key: 'a', label: 'A', codec, ...more });
-  expect(setting({ kind: 'text', at: 0, bytes: 4 }).success).toBe(true);
-  expect(setting({ kind: 'bits', at: 0, count: 8, first: 0 }).success).toBe(false);
-  expect(setting({ kind: 'whole', at: 0, bytes: 2 }).success).toBe(false);
-  expect(setting({ kind: 'whole', at: 0, bytes: 2 }, { within: { from: 0, to: 9 } }).success).toBe(true);
+test('the settings of every model and the bytes of its format agree', () => {
+  for (const model of MODELS) expect([model.id, settingDisagreements(model)]).toEqual([model.id, []]);
 });
 
-test('a setting of several words is said with all of them', () => {
-  // docs/models/tern-p2.md: display of side A, as name, frequency or slot.
-  const display = settingsOfModel(MODELS.find(({ id }) => id === 'tern-p2')!).find(
-    ({ kind, ...info }) => kind === 'choice' && 'values' in info && info.values.includes('name'),
-  );
-  expect(display).toMatchObject({ kind: 'choice', values: ['name', 'frequency', 'slot'] });
+test('only values that a person can set alone are settings', () => {
+  const is = (codec: object) => settingCodecSchema.safeParse(codec).success;
+  expect(is({ kind: 'text', at: 0, bytes: 4 })).toBe(true);
+  expect(is({ kind: 'bits', at: 0, count: 8, first: 0 })).toBe(false);
+  expect(is({ kind: 'series', count: 2, stride: 1, of: { kind: 'squelch', at: 0 } })).toBe(false);
 });
 
-test('whatever a setting is said to stand at can be written and is read again', () => {
+test('the stored shifts of a model come from the factory as its channels are worked out', () => {
   for (const model of MODELS)
-    for (const info of settingsOfModel(model)) {
-      const values =
-        info.kind === 'choice'
-          ? info.values
-          : info.kind === 'text'
-            ? ['', 'A'.repeat(info.length)]
-            : [info.least || info.unit, info.most];
+    for (const { setting, usual } of model.storedShifts)
+      expect([setting, settingsOfModel(model).find(({ key }) => key === setting)?.default]).toEqual([
+        setting,
+        usual,
+      ]);
+});
+
+test('every value that a setting may have can be written and is read again', () => {
+  for (const model of MODELS)
+    for (const { key, value: kind } of settingsOfModel(model)) {
+      const values: (string | number | boolean)[] =
+        kind.kind === 'choice'
+          ? kind.values
+          : kind.kind === 'switch'
+            ? [false, true]
+            : kind.kind === 'text'
+              ? ['', 'A'.repeat(kind.length)]
+              : kind.kind === 'number'
+                ? [kind.least, kind.most]
+                : [];
+      expect(values.length).toBeGreaterThan(0);
       for (const value of values) {
-        expect([model.id, info.key, value, holdsSetting(model, info.key, value)]).toEqual([
-          model.id,
-          info.key,
-          value,
-          true,
-        ]);
+        expect([model.id, key, value, holdsSetting(model, key, value)]).toEqual([model.id, key, value, true]);
         const image = encodeImage(
-          { channels: [], settings: { [info.key]: value } },
+          { channels: [], settings: { [key]: value } },
           blankImage(formatOf(model)),
           model,
         );
         const read = decodeImage(image, model);
-        expect(read.ok && read.value.settings[info.key]).toBe(value);
+        expect(read.ok && read.value.settings[key]).toBe(value);
       }
-      if (info.kind !== 'choice') {
-        const beyond = info.kind === 'text' ? 'A'.repeat(info.length + 1) : info.most + info.unit;
-        expect(holdsSetting(model, info.key, beyond)).toBe(false);
-      }
-      expect(holdsSetting(model, info.key, 'no such value at all, and far too long')).toBe(false);
+      if (kind.kind === 'text') expect(holdsSetting(model, key, 'A'.repeat(kind.length + 1))).toBe(false);
+      if (kind.kind === 'number') expect(holdsSetting(model, key, kind.most + kind.step)).toBe(false);
+      expect(holdsSetting(model, key, 'no such value at all, and far too long')).toBe(false);
     }
 });
 
@@ -134,21 +135,12 @@ test('what a plan sets must be what its radios can stand at; what was there befo
   const petrel = (set: Record<string, string | number | boolean>) => ({ 'petrel-hf9': set });
   expect(settingsFault({}, petrel({ shift2m: 600_000, shows: 'name' }))).toBeNull();
   expect(settingsFault({}, petrel({ shift2m: 600_500 }))).toBe(
-    'A Petrel HF9 has no setting “shift2m” that can stand at “600500”.',
+    'Shift on 2 m cannot be “600.5 kHz”: it is a whole number from 0 to 999,999 kHz.',
   );
   expect(settingsFault({}, petrel({ volume: 3 }))).toContain('no setting “volume”');
   expect(settingsFault({}, { none: {} })).toContain('a model “none”');
   const odd = petrel({ volume: 3 });
   expect(settingsFault(odd, { 'petrel-hf9': { ...odd['petrel-hf9'], beep: true } })).toBeNull();
-});
-
-test('where a setting stands is said in words', () => {
-  expect([true, false, 'Q7KET', '', null, 5].map((value) => settingWords(value))).toEqual([
-    ...['on', 'off', 'Q7KET', 'nothing', 'nothing', '5'],
-  ]);
-  // a stored shift is a number of kilohertz
-  expect(settingWords(600_000, 1000)).toBe('600 kHz');
-  expect(settingWords(3, 1)).toBe('3');
 });
 
 test.each(MODELS.map((model) => [model.id, model] as const))(

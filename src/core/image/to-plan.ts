@@ -1,15 +1,19 @@
 import { sidesOf, type FittedDigital, type Model } from '../models';
+import { settingsOf } from '../models/settings';
 import {
   channelDefaults,
   EDGE_NAME_LIMIT,
   LEVELS,
   NAME_LIMIT,
+  recordsOf,
   type Channel,
+  type HeldValue,
   type Lists,
   type MakeIds,
   type Plan,
   type SettingValue,
 } from '../plan';
+import { withRecords } from '../settings';
 import { capital, cutText } from '../text';
 import type { RadioContent } from './image';
 
@@ -129,13 +133,12 @@ export function planOfContent(
     from,
     to,
   }));
-  return {
+  const lists = {
     ...{ channels, leftOver: [], zones, skipSets, scanEdges, setUps, talkgroups, receiveLists, scanLists },
-    settings: settingsOf(content, model),
   };
+  return { ...lists, settings: settingsIn(content, model, lists) };
 }
 
-/** When a channel may send as a plan says it; a radio with a level of its own has the usual one. */
 /** When a channel may send, as a plan has it. */
 export const politenessOf = (
   { politeness, level }: FittedDigital,
@@ -145,9 +148,21 @@ export const politenessOf = (
     ? { to: politeness, level: level ?? digital?.levels?.from ?? LEVELS.usual }
     : { to: politeness };
 
-function settingsOf({ settings }: RadioContent, model: Model): Plan['settings'] {
-  const set = Object.entries(settings).filter(
-    (one): one is [string, SettingValue] => one[1] !== null && typeof one[1] !== 'object',
-  );
+/** The settings of a radio as its plan has them; `lists` are the records that the radio's numbers stand for. */
+function settingsIn({ settings }: RadioContent, model: Model, lists: Lists): Plan['settings'] {
+  const kinds = new Map(settingsOf(model).map(({ key, value }) => [key, value]));
+  const set = Object.entries(settings).flatMap(([key, held]): [string, SettingValue][] => {
+    const kind = kinds.get(key);
+    const value =
+      kind &&
+      withRecords(kind, held as HeldValue, (to, number, list) => {
+        const record =
+          to === 'channel'
+            ? lists.channels.find((one) => one.list === list && one.slot === number)
+            : recordsOf(lists, to)[number - 1];
+        return record ? { kind: to, id: record.id } : null;
+      });
+    return value === null || value === undefined ? [] : [[key, value]];
+  });
   return set.length === 0 ? {} : { [model.id]: Object.fromEntries(set) };
 }

@@ -79,40 +79,30 @@ export const scanLists = (
   },
 });
 
-/** The highest ID that a radio may have; those above it are the network's (ETSI TS 102 361-2: 0xFFFCDF). */
-const HIGHEST_ID = 16_776_415;
-
-/** What both have set on themselves, from 0x100 on. */
+/** Where the settings of both lie, from 0x100 on. */
 export const settings: Format['settings'] = [
   {
     key: 'radioId',
-    label: 'Own ID',
-    unitOwn: true,
     codec: { kind: 'whole', at: 0x0100, bytes: 4 },
-    within: { from: 1, to: HIGHEST_ID },
   },
-  { key: 'ownCall', label: 'Own call sign', unitOwn: true, codec: { kind: 'text', at: 0x0104, bytes: 10 } },
+  { key: 'ownCall', codec: { kind: 'text', at: 0x0104, bytes: 10 } },
   {
     key: 'shows',
-    label: 'The display shows',
     codec: { kind: 'choice', at: 0x0110, shift: 0, width: 2, values: ['name', 'frequency', 'slot'] },
   },
   {
     key: 'beep',
-    label: 'Key beep',
     codec: { kind: 'choice', at: 0x0110, shift: 2, width: 1, values: [false, true] },
   },
   {
     key: 'timeOut',
-    label: 'Time-out, s',
     codec: { kind: 'choice', at: 0x0111, shift: 0, width: 3, values: [0, 60, 120, 180, 300, 600] },
   },
   {
     key: 'alias',
-    label: 'Tells its call sign with its speech',
     codec: { kind: 'choice', at: 0x0110, shift: 3, width: 1, values: [false, true] },
   },
-  { key: 'greeting', label: 'Greeting', unitOwn: true, codec: { kind: 'text', at: 0x0120, bytes: 16 } },
+  { key: 'greeting', codec: { kind: 'text', at: 0x0120, bytes: 16 } },
 ];
 
 /** What their displays can write. */

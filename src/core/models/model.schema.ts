@@ -189,8 +189,6 @@ export const modelSchema = z.object({
   storedShifts: z.array(storedShiftSchema),
   /** The setting without which it sends nothing digital. */
   ownCall: z.string().nullable(),
-  /** Settings after whose change it wants to be switched off and on. */
-  restartAfter: z.array(z.string()),
   /** How they are linked here today; null where their images are files. */
   link: linkSchema.nullable(),
   /** What it takes to get it ready for the cable or the card. */

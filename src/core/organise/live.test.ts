@@ -91,7 +91,7 @@ test('a setting that was changed on the keys becomes the plan’s where the plan
   const since: Agreed = { plan: sets, values: {}, image: written(sets) };
   const turned = setOn(since.image, { beep: false, greeting: 'HELLO' });
   const found = heard(turned, sets, since);
-  expect(found.said).toEqual(['Key beep: off', 'Greeting: HELLO']);
+  expect(found.said).toEqual(['Key beep: off', 'Power-on text: HELLO']);
   const after = edited(sets, found.edit!);
   expect(after.settings[model.id]).toEqual({ beep: false, shows: 'name' });
   // So the radio keeps what was done on it.
@@ -103,7 +103,7 @@ test('a setting that was changed on the keys becomes the plan’s where the plan
   const both = heard(setOn(since.image, { shows: 'frequency' }), shows, since);
   expect([both.edit, both.said]).toEqual([
     null,
-    ['The display shows: frequency on the radio; the plan sets slot by now'],
+    ['Display shows: frequency on the radio; the plan sets slot by now'],
   ]);
 });
 
@@ -131,7 +131,7 @@ test('a value that is the unit’s own goes into the radio from the unit, and ba
     const found = fromRadio(since, turned, sets, model, 'OR900113', newId, values);
     if (!found.ok) throw new Error(found.reason);
     expect(found.value.values).toEqual({ greeting: 'HELLO' });
-    expect(found.value.said).toEqual(['Key beep: off', 'Greeting: HELLO']);
+    expect(found.value.said).toEqual(['Key beep: off', 'Power-on text: HELLO']);
     const after = edited(sets, found.value.edit!);
     expect(after.settings[model.id]).toEqual({ beep: false, greeting: 'CLUB' });
     expect(found.value.agreed).toEqual({ plan: after, values: { greeting: 'HELLO' }, image: turned });
@@ -145,7 +145,7 @@ test('a value that is the unit’s own goes into the radio from the unit, and ba
   expect(both.ok && [both.value.values, both.value.edit, both.value.said]).toEqual([
     null,
     null,
-    ['Greeting: HELLO on the radio; the value of this unit is NEW by now'],
+    ['Power-on text: HELLO on the radio; the value of this unit is NEW by now'],
   ]);
 });
 

@@ -3,16 +3,25 @@ import { contentToWrite, type WriteContent } from '../check';
 import {
   decodeImage,
   encodeImage,
-  settingsOfModel,
   withUnitValues,
   type FieldValue,
   type RadioContent,
   type UnitValues,
 } from '../image';
-import { settingWords } from '../image/setting-words';
+import { settingFromRadio } from '../fit';
 import type { FittedChannel, Model } from '../models';
-import { applyEdit, type ChannelId, type Edit, type PlainEdit, type Plan, type SettingValue } from '../plan';
+import { settingsOf } from '../models/settings';
+import {
+  applyEdit,
+  type HeldValue,
+  type ChannelId,
+  type Edit,
+  type PlainEdit,
+  type Plan,
+  type SettingValue,
+} from '../plan';
 import { ok, type Result } from '../result';
+import { valueWords } from '../settings';
 import { cutText } from '../text';
 import { changedByHand, LABEL_LIMIT, type ByHand } from './by-hand';
 import { byPlace, keyOf, type Place } from './by-place';
@@ -143,21 +152,24 @@ function settingsOnKeys(
   own: Pick<Agreed, 'plan'> & { values: UnitValues },
   model: Model,
 ) {
-  const changed = settingsOfModel(model).filter(({ key }) => !equal(were[key], are[key]));
+  // A value that Veridon does not know is said, and stays on the radio.
+  const changed = settingsOf(model).filter(({ key }) => key in are && !equal(were[key], are[key]));
   if (changed.length === 0) return { said: [], edit: null, values: null };
   const [wanted, wants] = [then, own].map(
     ({ plan, values }) => contentToWrite(withUnitValues(plan, model, values), model).settings,
   );
   const taken: Record<string, SettingValue> = {};
   const takenByUnit: Record<string, SettingValue> = {};
-  const said = changed.map((info) => {
-    const { key, label } = info;
-    const words = (value: FieldValue) => settingWords(value, info.kind === 'number' ? info.unit : 1);
-    const now = `${label}: ${words(are[key]!)}`;
+  const said = changed.map(({ key, name, value, scope }) => {
+    const words = (held: FieldValue | undefined) => valueWords(value, held as HeldValue);
+    const now = `${name}: ${words(are[key])}`;
     if (wants![key] === undefined || equal(wants![key], are[key])) return now;
+    const ofUnit = scope === 'unit';
     if (!equal(wanted![key], wants![key]))
-      return `${now} on the radio; ${info.unitOwn ? 'the value of this unit is' : 'the plan sets'} ${words(wants![key])} by now`;
-    (info.unitOwn ? takenByUnit : taken)[key] = are[key] as SettingValue;
+      return `${now} on the radio; ${ofUnit ? 'the value of this unit is' : 'the plan sets'} ${words(wants![key])} by now`;
+    const mine = settingFromRadio(own.plan, model, key, are[key] as HeldValue);
+    if (mine === null) return `${now} on the radio; the plan has no such record`;
+    (ofUnit ? takenByUnit : taken)[key] = mine;
     return now;
   });
   const edit: Edit | null =

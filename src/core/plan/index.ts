@@ -34,6 +34,7 @@ export * from './scan-list';
 export * from './scan-list.schema';
 export * from './set-up';
 export * from './setting-changes';
+export * from './setting-value.schema';
 export * from './set-up.schema';
 export * from './skip-set';
 export * from './skip-set.schema';

@@ -5,12 +5,10 @@ import { planIdSchema } from './ids.schema';
 import { listsSchema } from './kinds.schema';
 import { abbreviationsSchema } from './abbreviations.schema';
 import { unitSchema } from './unit.schema';
+import { settingValueSchema } from './setting-value.schema';
 import { FORMAT, LOOKED_AT_LIMIT, PLAN_NAME_LIMIT, SETTINGS_LIMITS } from './plan';
 
 const atMostKeys = (most: number) => (of: object) => Object.keys(of).length <= most;
-
-/** What a setting stands at. */
-export const settingValueSchema = z.union([z.boolean(), z.number(), text(64)]);
 
 /** Whose plan it is, and by which licence it is guarded. */
 export const ownerSchema = z.object({
@@ -85,7 +83,6 @@ export const planSchema = headSchema.extend({
   id: planIdSchema,
   ...listsSchema.shape,
 });
-export type SettingValue = z.infer<typeof settingValueSchema>;
 export type Origin = z.infer<typeof originSchema>;
 export type Settings = z.infer<typeof settingsSchema>;
 export type SettingChanges = z.infer<typeof settingChangesSchema>;

@@ -1,6 +1,7 @@
 import { KIND_NAMES, KINDS, recordsOf, withRecords, type Kind } from './kinds';
 import type { AnyRecord } from './kinds.schema';
-import type { Plan } from './plan.schema';
+import type { Plan, Settings } from './plan.schema';
+import type { RecordReference, SettingValue } from './setting-value.schema';
 
 /** The kinds whose records refer to others; the others need not be looked through. */
 const REFERRING = KIND_NAMES.filter((kind) => Object.keys(KINDS[kind].refs).length > 0);
@@ -82,6 +83,36 @@ export function withLostReferences<R extends AnyRecord>(
   ) as R;
 }
 
+const isReference = (value: unknown): value is RecordReference =>
+  typeof value === 'object' && value !== null && 'kind' in value && 'id' in value;
+
+type IsThere = (to: Kind, id: string) => boolean;
+
+/** A value of a setting without references to what is not there: null in their place. What loses nothing stays the very same. */
+function valueThere<V>(value: V, isThere: IsThere): V | null {
+  if (isReference(value)) return isThere(value.kind, value.id) ? value : null;
+  if (!Array.isArray(value)) return value;
+  const parts = value.map((part: unknown) => valueThere(part, isThere));
+  return parts.every((part, at) => part === value[at]) ? value : (parts as V);
+}
+
+/** The settings without references to records that are not there; the very same where all lead somewhere. */
+function settingsThere(settings: Settings, isThere: IsThere): Settings {
+  let changed = false;
+  const models = Object.entries(settings).map(([model, values]) => {
+    const left = Object.entries(values).flatMap(([key, value]): [string, SettingValue][] => {
+      const there = valueThere(value, isThere);
+      changed ||= there !== value;
+      return there === null ? [] : [[key, there]];
+    });
+    return [model, left] as const;
+  });
+  if (!changed) return settings;
+  return Object.fromEntries(
+    models.flatMap(([model, left]) => (left.length > 0 ? [[model, Object.fromEntries(left)]] : [])),
+  );
+}
+
 /** Says whether a plan has a record. Ids are gathered when a kind is first asked for. */
 function thereIn(plan: Plan): (kind: Kind, id: string) => boolean {
   const known = new Map<Kind, Set<string>>();
@@ -115,7 +146,8 @@ export function withoutDangling(plan: Plan, among: Among = { went: null }): Plan
     );
     if (kept.some((record, at) => record !== before[at])) result = withRecords(result, kind, kept);
   }
-  return result;
+  const settings = settingsThere(plan.settings, isThere);
+  return settings === plan.settings ? result : { ...result, settings };
 }
 
 /**
@@ -133,6 +165,11 @@ export function danglingFault(plan: Plan, only?: { [K in Kind]?: readonly AnyRec
           fault ??= `The ${KINDS[kind].words.one} ${record.id} names ${id}, and there is no such ${KINDS[to].words.one} in the plan.`;
         return there;
       });
+  settingsThere(plan.settings, (to, id) => {
+    const there = isThere(to, id);
+    if (!there) fault ??= `A setting names ${id}, and there is no such ${KINDS[to].words.one} in the plan.`;
+    return there;
+  });
   return fault;
 }
 

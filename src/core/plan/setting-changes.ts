@@ -1,4 +1,6 @@
-import type { SettingChanges, Settings, SettingValue } from './plan.schema';
+import equal from 'fast-deep-equal';
+import type { SettingChanges, Settings } from './plan.schema';
+import type { SettingValue } from './setting-value.schema';
 
 /** Changes of settings, one by one: what is not named stays. Names of models and keys come from outside: no object is written by them. */
 
@@ -12,7 +14,9 @@ export function settingChanges(before: Settings, after: Settings): SettingChange
   if (before === after) return undefined;
   const changes = [...modelsIn(before, after)].flatMap((model) => {
     const [was, is] = [valuesIn(before, model), valuesIn(after, model)];
-    const keys = [...new Set([...was.keys(), ...is.keys()])].filter((key) => was.get(key) !== is.get(key));
+    const keys = [...new Set([...was.keys(), ...is.keys()])].filter(
+      (key) => !equal(was.get(key), is.get(key)),
+    );
     const values = keys.map((key): [string, SettingValue | null] => [key, is.get(key) ?? null]);
     return values.length > 0 ? [[model, Object.fromEntries(values)] as const] : [];
   });

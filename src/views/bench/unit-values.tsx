@@ -8,24 +8,26 @@ import type { Radio } from '@/core/bench';
 import type { SettingInfo } from '@/core/image/settings.schema';
 import { modelById } from '@/core/models';
 import type { SettingValue } from '@/core/plan';
+import type { ValueKind } from '@/core/settings/setting.schema';
 import { Button, Moment, Trouble } from '@/ui';
 
 export type UnitValues = Record<string, SettingValue>;
-type Typed = Exclude<SettingInfo, { kind: 'choice' }>;
+type Typed = SettingInfo & { value: Extract<ValueKind, { kind: 'text' | 'number' }> };
 
-/** The values that one unit of a model has: its ID, its call sign, its greeting. */
+/** The values that one unit of a model has: its ID, its call sign, its power-on text. */
 function useUnitSettings({ modelId }: Radio): Typed[] {
   const settings = useQuery({
     queryKey: ['settings', modelId],
     queryFn: () => call(radioApi.modelSettings, { params: { id: modelId } }),
   });
   return (settings.data?.settings ?? []).filter(
-    (setting): setting is Typed => setting.unitOwn && setting.kind !== 'choice',
+    (setting): setting is Typed =>
+      setting.scope === 'unit' && (setting.value.kind === 'text' || setting.value.kind === 'number'),
   );
 }
 
 function valueOf(setting: Typed, text: string): SettingValue | undefined {
-  if (setting.kind !== 'number') return text === '' ? undefined : text;
+  if (setting.value.kind !== 'number') return text === '' ? undefined : text;
   const figures = text.replace(/\D/g, '');
   return figures === '' ? undefined : Number(figures);
 }
@@ -42,11 +44,13 @@ export function UnitValueFields({
 }) {
   return useUnitSettings(radio).map((setting) => (
     <label key={setting.key} className="flex items-center gap-1.5 text-[12px] text-soft">
-      {setting.label}
+      {setting.name}
       <input
         className="mono w-24 rounded-md border border-line-strong bg-sheet px-1.5 py-0.5 text-[13px] text-ink"
-        aria-label={`${setting.label} of ${radio.called}`}
-        {...(setting.kind === 'text' ? { maxLength: setting.length } : { inputMode: 'numeric' as const })}
+        aria-label={`${setting.name} of ${radio.called}`}
+        {...(setting.value.kind === 'text'
+          ? { maxLength: setting.value.length }
+          : { inputMode: 'numeric' as const })}
         placeholder="the plan’s"
         value={String(values[setting.key] ?? '')}
         onChange={(event) => {
@@ -78,7 +82,7 @@ export function UnitValuesPanel({ radio }: { radio: Radio }) {
   });
   if (settings.length === 0 || !known.data) return null;
   const { own, log } = known.data;
-  const labels = new Map(settings.map(({ key, label }) => [key, label]));
+  const names = new Map(settings.map(({ key, name }) => [key, name]));
   const set = settings.filter(({ key }) => own[key] !== undefined);
   return (
     <details className="shrink-0 rounded-md border border-line bg-sheet text-[13px]">
@@ -87,7 +91,7 @@ export function UnitValuesPanel({ radio }: { radio: Radio }) {
         <span className="text-soft">
           {set.length === 0
             ? `None set. A write leaves them as ${radio.called} has them, unless the plan sets them.`
-            : set.map(({ key, label }) => `${label} ${String(own[key])}`).join(', ')}
+            : set.map(({ key, name }) => `${name} ${String(own[key])}`).join(', ')}
         </span>
       </summary>
       <form
@@ -111,7 +115,7 @@ export function UnitValuesPanel({ radio }: { radio: Radio }) {
           <ol aria-label="Earlier values" className="basis-full text-[12px] text-soft">
             {log.slice(0, 8).map(({ key, value, at }, n) => (
               <li key={n}>
-                {labels.get(key) ?? key} {value === null ? 'removed' : `set to ${String(value)}`},{' '}
+                {names.get(key) ?? key} {value === null ? 'removed' : `set to ${String(value)}`},{' '}
                 <Moment at={at} />
               </li>
             ))}

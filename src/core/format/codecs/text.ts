@@ -7,7 +7,7 @@ export const text = defineCodec({
   schema: z.object({
     kind: z.literal('text'),
     at: z.int().min(0),
-    bytes: z.int().min(1).max(32),
+    bytes: z.int().min(1).max(128),
     /** Its own characters, where they are not those of the radio's names. */
     characters: z.string().optional(),
   }),
@@ -19,7 +19,7 @@ export const text = defineCodec({
       : fail('a text with characters that the radio does not have');
   },
   write(image, base, { at, bytes }, value) {
-    const padded = String(value).padEnd(bytes, ' ');
+    const padded = String(value ?? '').padEnd(bytes, ' ');
     if (padded.length > bytes) throw new Error(`“${padded}” is longer than ${bytes}`);
     for (let i = 0; i < bytes; i++) image[base + at + i] = padded.charCodeAt(i);
   },

@@ -63,36 +63,29 @@ export const format: Format = {
   settings: [
     {
       key: 'shows',
-      label: 'The display shows',
       codec: { kind: 'choice', at: 0x0080, shift: 0, width: 2, values: ['name', 'frequency', 'slot'] },
     },
     {
       key: 'beep',
-      label: 'Key beep',
       codec: { kind: 'choice', at: 0x0080, shift: 2, width: 1, values: [false, true] },
     },
     {
       key: 'gnss',
-      label: 'GNSS receiver',
       codec: { kind: 'choice', at: 0x0081, shift: 0, width: 1, values: [false, true] },
     },
     {
       key: 'aprs',
-      label: 'APRS modem',
       codec: { kind: 'choice', at: 0x0081, shift: 1, width: 2, values: ['off', 'listens', 'sends'] },
     },
     {
       key: 'aprsEvery',
-      label: 'A position every, s',
       codec: { kind: 'choice', at: 0x0082, shift: 0, width: 3, values: [30, 60, 120, 300, 600] },
     },
     {
       key: 'aprsCall',
-      label: 'Call sign of the APRS modem',
-      unitOwn: true,
       codec: { kind: 'text', at: 0x0088, bytes: 9 },
     },
-    { key: 'greeting', label: 'Greeting', unitOwn: true, codec: { kind: 'text', at: 0x0098, bytes: 12 } },
+    { key: 'greeting', codec: { kind: 'text', at: 0x0098, bytes: 12 } },
   ],
   checksums: [{ kind: 'sum16', at: 0x5ffe, from: 0x0080, to: 0x5ffd }],
 };

@@ -34,7 +34,6 @@ export const curlewX1: Model = {
   oneTone: false,
   storedShifts: [],
   ownCall: null,
-  restartAfter: ['gnss', 'aprs', 'aprsCall'],
   link: {
     kind: 'block',
     ident: 'CURLEWX1',

@@ -156,30 +156,25 @@ export const format: Format = {
   settings: [
     {
       key: 'showLeft',
-      label: 'Left side shows',
       codec: { kind: 'choice', at: 0x0100, shift: 0, width: 2, values: ['name', 'frequency', 'slot'] },
     },
     {
       key: 'showRight',
-      label: 'Right side shows',
       codec: { kind: 'choice', at: 0x0100, shift: 2, width: 2, values: ['name', 'frequency', 'slot'] },
     },
     {
       key: 'beep',
-      label: 'Key beep',
       codec: { kind: 'choice', at: 0x0101, shift: 0, width: 1, values: [false, true] },
     },
     {
       key: 'crossBand',
-      label: 'Pass on from side to side',
       codec: { kind: 'choice', at: 0x0101, shift: 1, width: 1, values: [false, true] },
     },
     {
       key: 'timeOut',
-      label: 'Time-out, s',
       codec: { kind: 'choice', at: 0x0102, shift: 0, width: 3, values: [0, 60, 180, 300, 600] },
     },
-    { key: 'greeting', label: 'Greeting', unitOwn: true, codec: { kind: 'text', at: 0x0110, bytes: 7 } },
+    { key: 'greeting', codec: { kind: 'text', at: 0x0110, bytes: 7 } },
   ],
   checksums: [{ kind: 'sum16', at: 0x7ffe, from: 0x0100, to: 0x7ffd }],
 };

@@ -49,7 +49,6 @@ export const gannetM8: Model = {
   oneTone: false,
   storedShifts: [],
   ownCall: null,
-  restartAfter: [],
   link: { kind: 'stream', ident: 'GANNETM8', lineRate: 38_400, blockBytes: 512, window: 4 },
   getReady: [
     { what: 'Push the cable into the socket marked DATA at the back.', shows: '', part: 'cable' },

@@ -51,7 +51,6 @@ export const kestrelC1: Model = {
   oneTone: false,
   storedShifts: [],
   ownCall: null,
-  restartAfter: ['radioId'],
   link: {
     kind: 'block',
     ident: 'KESTRELC',

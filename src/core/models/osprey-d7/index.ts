@@ -52,7 +52,6 @@ export const ospreyD7: Model = {
   oneTone: false,
   storedShifts: [],
   ownCall: null,
-  restartAfter: [],
   link: {
     kind: 'block',
     ident: 'OSPREYD7',

@@ -74,19 +74,17 @@ export const format: Format = {
   settings: [
     {
       key: 'shows',
-      label: 'The display shows',
       codec: { kind: 'choice', at: 0x0080, shift: 0, width: 2, values: ['name', 'frequency', 'slot'] },
     },
     {
       key: 'beep',
-      label: 'Key beep',
       codec: { kind: 'choice', at: 0x0080, shift: 2, width: 1, values: [false, true] },
     },
-    { key: 'shift10m', label: 'Shift on 10 m', codec: { kind: 'bcd', at: 0x0090, bytes: 3, unit: 1_000 } },
-    { key: 'shift6m', label: 'Shift on 6 m', codec: { kind: 'bcd', at: 0x0093, bytes: 3, unit: 1_000 } },
-    { key: 'shift2m', label: 'Shift on 2 m', codec: { kind: 'bcd', at: 0x0096, bytes: 3, unit: 1_000 } },
-    { key: 'shift70cm', label: 'Shift on 70 cm', codec: { kind: 'bcd', at: 0x0099, bytes: 3, unit: 1_000 } },
-    { key: 'greeting', label: 'Greeting', unitOwn: true, codec: { kind: 'text', at: 0x00a0, bytes: 12 } },
+    { key: 'shift10m', codec: { kind: 'bcd', at: 0x0090, bytes: 3, unit: 1_000 } },
+    { key: 'shift6m', codec: { kind: 'bcd', at: 0x0093, bytes: 3, unit: 1_000 } },
+    { key: 'shift2m', codec: { kind: 'bcd', at: 0x0096, bytes: 3, unit: 1_000 } },
+    { key: 'shift70cm', codec: { kind: 'bcd', at: 0x0099, bytes: 3, unit: 1_000 } },
+    { key: 'greeting', codec: { kind: 'text', at: 0x00a0, bytes: 12 } },
   ],
   checksums: [{ kind: 'sum16', at: 0x1ffe, from: 0x0080, to: 0x1ffd }],
 };

@@ -42,7 +42,6 @@ export const petrelHF9: Model = {
     { band: '70 cm', setting: 'shift70cm', range: { from: 430_000_000, to: 450_000_000 }, usual: 7_600_000 },
   ],
   ownCall: null,
-  restartAfter: [],
   link: {
     kind: 'live',
     ident: 'PETRLHF9',

@@ -90,14 +90,11 @@ export const format: Format = {
   settings: [
     {
       key: 'ownCall',
-      label: 'Own call sign, digital',
-      unitOwn: true,
       part: 'SET.TXT',
       codec: { kind: 'text', at: 10, bytes: 10 },
     },
     {
       key: 'shows',
-      label: 'The display shows',
       part: 'SET.TXT',
       codec: {
         kind: 'word',
@@ -112,7 +109,6 @@ export const format: Format = {
     },
     {
       key: 'position',
-      label: 'Position reporting',
       part: 'SET.TXT',
       codec: {
         kind: 'word',
@@ -126,13 +122,11 @@ export const format: Format = {
     },
     {
       key: 'positionEvery',
-      label: 'A position every, s',
       part: 'SET.TXT',
       codec: { kind: 'digits', at: 3 * 34 + 10, bytes: 4, unit: 1 },
     },
     {
       key: 'beep',
-      label: 'Key beep',
       part: 'SET.TXT',
       codec: {
         kind: 'word',

@@ -45,7 +45,6 @@ export const ploverF5: Model = {
   oneTone: false,
   storedShifts: [],
   ownCall: 'ownCall',
-  restartAfter: [],
   link: { kind: 'card', ident: 'PLOVERF5' },
   getReady: [
     { what: 'In the radio’s menu choose “Card” and then “Save all to card”.', shows: 'Saved', part: 'menu' },

@@ -1,5 +1,6 @@
 import { fail, ok } from '../../result';
 import { SETTINGS_LIMITS } from '../plan';
+import { danglingFault } from '../references';
 import { withSettings } from '../setting-changes';
 import { defineEdit } from './define';
 import type { SetEdit } from './set.schema';
@@ -13,7 +14,9 @@ export const setSettings = defineEdit<SetEdit>({
       return fail(`A plan has settings for ${models} models at most.`);
     if (Object.values(settings).some((values) => Object.keys(values).length > each))
       return fail(`A plan has ${each} settings of a model at most.`);
-    return ok({ ...plan, settings });
+    const next = { ...plan, settings };
+    const lost = danglingFault(next, {});
+    return lost === null ? ok(next) : fail(lost);
   },
   label({ settings }) {
     const count = Object.values(settings).reduce((sum, values) => sum + Object.keys(values).length, 0);

@@ -4,11 +4,17 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call } from '@/api/call';
 import { radioApi } from '@/api/radios';
-import { settingWords } from '@/core/image/setting-words';
 import type { SettingInfo } from '@/core/image/settings.schema';
-import type { SettingValue } from '@/core/plan';
+import { recordsOf, type SettingValue } from '@/core/plan';
+import type { ValueKind } from '@/core/settings/setting.schema';
+import { valueWords, wantedWords } from '@/core/settings/values';
 import { Choice, Field } from '@/ui';
 import { useDesk } from '../desk';
+
+type Kind<K extends ValueKind['kind']> = Extract<ValueKind, { kind: K }>;
+type Change = (value: SettingValue | undefined) => void;
+
+const UNSET = 'As the radio has it';
 
 /** What the plan sets on the radio itself; what is not set stays as the radio has it. */
 export function SettingsPane() {
@@ -20,7 +26,7 @@ export function SettingsPane() {
     staleTime: Infinity,
   });
   const set = plan.settings[model.id] ?? {};
-  const change = (key: string, value: SettingValue | undefined) =>
+  const change = (key: string) => (value: SettingValue | undefined) =>
     store.apply({ name: 'set', settings: { [model.id]: { [key]: value ?? null } } });
   if (!data || data.settings.length === 0) return null;
   const restarts = data.settings.some(({ key, restart }) => restart && set[key] !== undefined);
@@ -35,77 +41,138 @@ export function SettingsPane() {
         </span>
       </summary>
       <div className="flex flex-col gap-2 pt-2">
-        {data.settings.map((info) =>
-          info.kind === 'choice' ? (
-            <Choice
-              key={info.key}
-              label={info.label}
-              value={set[info.key] === undefined ? 'as it is' : settingWords(set[info.key]!)}
-              options={[
-                ['as it is', 'As the radio has it'],
-                ...info.values.map((value) => [settingWords(value), settingWords(value)] as const),
-              ]}
-              onChange={(text) =>
-                change(
-                  info.key,
-                  info.values.find((value) => settingWords(value) === text),
-                )
-              }
-            />
-          ) : (
-            <Typed
-              key={`${info.key} ${String(set[info.key])}`}
-              info={info}
-              value={set[info.key]}
-              usual={model.storedShifts.find(({ setting }) => setting === info.key)?.usual}
-              onChange={change}
-            />
-          ),
-        )}
+        {data.settings.map((info) => (
+          <SettingField
+            key={`${info.key} ${JSON.stringify(set[info.key])}`}
+            info={info}
+            value={set[info.key]}
+            usual={model.storedShifts.find(({ setting }) => setting === info.key)?.usual}
+            onChange={change(info.key)}
+          />
+        ))}
         {restarts && (
-          <p className="text-soft">Some of these want the radio to be switched off and on after the write.</p>
+          <p className="text-soft">
+            Some of these settings count only after the radio was switched off and on.
+          </p>
         )}
       </div>
     </details>
   );
 }
 
-/** A setting that is typed: a text, or a number of its unit. */
-function Typed({
+/** A setting with its value, by the kind of the value. */
+function SettingField({
   info,
   value,
   usual,
   onChange,
 }: {
-  info: Exclude<SettingInfo, { kind: 'choice' }>;
+  info: SettingInfo;
   value: SettingValue | undefined;
-  /** What is written where nothing is set; undefined where it stays as the radio has it. */
+  /** What is written where nothing is set; undefined where the radio keeps its value. */
   usual: number | undefined;
-  onChange: (key: string, value: SettingValue | undefined) => void;
+  onChange: Change;
 }) {
+  const { hand } = useDesk();
+  const { value: kind } = info;
+  switch (kind.kind) {
+    case 'choice':
+    case 'switch':
+      return (
+        <Options
+          info={info}
+          kind={kind}
+          values={kind.kind === 'switch' ? [false, true] : kind.values}
+          value={value}
+          onChange={onChange}
+        />
+      );
+    case 'reference':
+      return (
+        <Choice
+          label={info.name}
+          value={typeof value === 'object' && 'id' in value ? value.id : UNSET}
+          options={[
+            [UNSET, UNSET],
+            ...(recordsOf(hand.plan, kind.to) as readonly { id: string; name: string; list?: number }[])
+              .filter(({ list }) => kind.list === undefined || list === kind.list)
+              .map(({ id, name }) => [id, name] as const),
+          ]}
+          onChange={(id) => onChange(id === UNSET ? undefined : { kind: kind.to, id })}
+        />
+      );
+    case 'text':
+    case 'number':
+      return <Typed info={info} kind={kind} value={value} usual={usual} onChange={onChange} />;
+    default:
+      return (
+        <p>
+          {info.name}: {value === undefined ? UNSET : valueWords(kind, value)}
+        </p>
+      );
+  }
+}
+
+function Options({
+  info,
+  kind,
+  values,
+  value,
+  onChange,
+}: {
+  info: SettingInfo;
+  kind: ValueKind;
+  values: readonly (string | number | boolean)[];
+  value: SettingValue | undefined;
+  onChange: Change;
+}) {
+  const words = (one: SettingValue) => valueWords(kind, one);
+  return (
+    <Choice
+      label={info.name}
+      value={value === undefined ? UNSET : words(value)}
+      options={[[UNSET, UNSET], ...values.map((one) => [words(one), words(one)] as const)]}
+      onChange={(text) => onChange(values.find((one) => words(one) === text))}
+    />
+  );
+}
+
+/** A setting that is typed: a text, or a number of its unit. */
+function Typed({
+  info,
+  kind,
+  value,
+  usual,
+  onChange,
+}: {
+  info: SettingInfo;
+  kind: Kind<'text'> | Kind<'number'>;
+  value: SettingValue | undefined;
+  usual: number | undefined;
+  onChange: Change;
+}) {
+  const scale = kind.kind === 'number' ? kind.scale : 1;
   const shown =
-    value === undefined ? '' : info.kind === 'number' ? String(Number(value) / info.unit) : String(value);
+    value === undefined ? '' : kind.kind === 'number' ? String(Number(value) / scale) : String(value);
   const [text, setText] = useState(shown);
   const [problem, setProblem] = useState('');
   const keep = () => {
     if (text === shown) return;
-    if (text.trim() === '') return onChange(info.key, undefined);
-    if (info.kind === 'text') return onChange(info.key, text.trim().slice(0, info.length));
-    const number = Number(text);
-    if (!Number.isInteger(number) || number * info.unit < info.least || number * info.unit > info.most)
-      return setProblem(`Type a whole number from ${info.least / info.unit} to ${info.most / info.unit}.`);
+    if (text.trim() === '') return onChange(undefined);
+    if (kind.kind === 'text') return onChange(text.trim().slice(0, kind.length));
+    const number = Number(text) * scale;
+    if (!(number >= kind.least && number <= kind.most && (number - kind.least) % kind.step === 0))
+      return setProblem(`Type ${wantedWords(kind)}.`);
     setProblem('');
-    onChange(info.key, number * info.unit);
+    onChange(number);
   };
   return (
     <Field
       id={`setting-${info.key}`}
-      label={info.kind === 'number' && info.unit === 1000 ? `${info.label}, kHz` : info.label}
-      placeholder={
-        usual === undefined ? 'As the radio has it' : String(usual / (info.kind === 'number' ? info.unit : 1))
-      }
-      maxLength={info.kind === 'text' ? info.length : 12}
-      inputMode={info.kind === 'number' ? 'numeric' : undefined}
+      label={kind.kind === 'number' && kind.unit ? `${info.name}, ${kind.unit}` : info.name}
+      placeholder={usual === undefined ? UNSET : String(usual / scale)}
+      maxLength={kind.kind === 'text' ? kind.length : 12}
+      inputMode={kind.kind === 'number' ? 'numeric' : undefined}
       value={text}
       onChange={(event) => setText(event.target.value)}
       onBlur={keep}

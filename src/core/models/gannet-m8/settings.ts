@@ -1,0 +1,58 @@
+import type { Setting } from '../../settings';
+
+export const settings: Setting[] = [
+  {
+    key: 'showLeft',
+    scope: 'plan',
+    topic: 'display',
+    name: 'Left side shows',
+    help: 'What the large line of the left side shows.',
+    value: { kind: 'choice', values: ['name', 'frequency', 'slot'] },
+    default: 'name',
+  },
+  {
+    key: 'showRight',
+    scope: 'plan',
+    topic: 'display',
+    name: 'Right side shows',
+    help: 'What the large line of the right side shows.',
+    value: { kind: 'choice', values: ['name', 'frequency', 'slot'] },
+    default: 'name',
+  },
+  {
+    key: 'beep',
+    scope: 'plan',
+    topic: 'sound',
+    name: 'Key beep',
+    help: 'The radio beeps at each key.',
+    value: { kind: 'switch' },
+    default: true,
+  },
+  {
+    key: 'crossBand',
+    scope: 'plan',
+    topic: 'transmit',
+    name: 'Cross-band repeat',
+    help: 'What one side receives the other side transmits.',
+    value: { kind: 'switch' },
+    default: false,
+  },
+  {
+    key: 'timeOut',
+    scope: 'plan',
+    topic: 'transmit',
+    name: 'Time-out timer',
+    help: 'The radio stops transmitting after this time, so that a stuck key does not block the channel.',
+    value: { kind: 'choice', values: [0, 60, 180, 300, 600], words: { 0: 'off' }, unit: 's' },
+    default: 180,
+  },
+  {
+    key: 'greeting',
+    scope: 'unit',
+    topic: 'display',
+    name: 'Power-on text',
+    help: 'The display shows it when the radio is switched on.',
+    value: { kind: 'text', length: 7 },
+    default: '',
+  },
+];

@@ -1,0 +1,1 @@
+export { dmrSettings as settings } from '../dmr-settings';

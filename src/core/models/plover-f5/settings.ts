@@ -1,0 +1,49 @@
+import type { Setting } from '../../settings';
+
+export const settings: Setting[] = [
+  {
+    key: 'ownCall',
+    scope: 'unit',
+    topic: 'identity',
+    name: 'Own call sign, digital',
+    help: 'The call sign that the radio sends on digital channels. Without it the radio sends nothing digital.',
+    value: { kind: 'text', length: 10 },
+    default: '',
+  },
+  {
+    key: 'shows',
+    scope: 'plan',
+    topic: 'display',
+    name: 'Display shows',
+    help: 'What the large line of the display shows.',
+    value: { kind: 'choice', values: ['name', 'frequency', 'slot'] },
+    default: 'name',
+  },
+  {
+    key: 'position',
+    scope: 'plan',
+    topic: 'position',
+    name: 'Position reporting',
+    help: 'The radio sends its position on digital channels.',
+    value: { kind: 'switch' },
+    default: false,
+  },
+  {
+    key: 'positionEvery',
+    scope: 'plan',
+    topic: 'position',
+    name: 'Time between position reports',
+    help: 'How often the radio sends its position. Short times fill the channel.',
+    value: { kind: 'number', unit: 's', scale: 1, least: 0, most: 9999, step: 1 },
+    default: 300,
+  },
+  {
+    key: 'beep',
+    scope: 'plan',
+    topic: 'sound',
+    name: 'Key beep',
+    help: 'The radio beeps at each key.',
+    value: { kind: 'switch' },
+    default: true,
+  },
+];

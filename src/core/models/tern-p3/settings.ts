@@ -1,0 +1,3 @@
+import { ternSettings } from '../tern-settings';
+
+export const settings = ternSettings(8);

@@ -1,0 +1,2 @@
+export * from './setting.schema';
+export * from './values';
