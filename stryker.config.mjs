@@ -13,6 +13,8 @@ export default {
   incremental: false,
   concurrency: 2,
   timeoutMS: 15_000,
+  // All tests of core take some minutes, on a busy machine longer.
+  dryRunTimeoutMinutes: 30,
   logLevel: 'error',
   ignorePatterns: ['.next', '.data', '.build', 'docs/screenshots', 'e2e', 'attack'],
   // Texts for people are left out: what they say is read by people.

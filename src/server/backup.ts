@@ -10,6 +10,7 @@ import { dataPlace, schemaNumber, type Database } from '../db';
 import { reading, rowsOf } from './database';
 import { LEFT_OUT } from './backup-rows';
 import { codeWith, newSalt } from './backup-seal';
+import { letOthers } from './in-steps';
 import { inTurn } from './turns';
 
 /**
@@ -149,6 +150,9 @@ async function writeTables(
   return counts;
 }
 
+/** Characters that are written at once: a plan's log has lines of megabytes. */
+const PIECE = 200_000;
+
 /** Writes all lines: what refers to one another is of one moment, and what stands alone, stations above all, is read when nobody waits. */
 async function writeAll(write: Write, head: object): Promise<Record<string, number>> {
   const database = await reading();
@@ -194,18 +198,25 @@ async function makeOne(by: KeptBackup['by'], passphrase: string | undefined): Pr
   kept.catch(() => {});
   try {
     const sum = createHash('sha256');
-    const put = async (line: string) => {
-      if (!packed.write(`${line}\n`)) await Promise.race([once(packed, 'drain'), kept]);
+    const put = async (text: string) => {
+      if (!packed.write(text)) await Promise.race([once(packed, 'drain'), kept]);
+      // A full gzip waits by itself; one that keeps up would have the thread to itself.
+      else await letOthers();
     };
     const counts = await writeAll(
       async (line) => {
-        sum.update(line).update('\n');
         code?.update(line);
-        await put(line);
+        for (let from = 0; from < line.length; from += PIECE) {
+          const piece = line.slice(from, from + PIECE);
+          sum.update(piece);
+          await put(piece);
+        }
+        sum.update('\n');
+        await put('\n');
       },
       { salt },
     );
-    await put(JSON.stringify({ end: counts, sha256: sum.digest('hex'), code: code?.hex() }));
+    await put(`${JSON.stringify({ end: counts, sha256: sum.digest('hex'), code: code?.hex() })}\n`);
     packed.end();
     await kept;
     await rename(making, join(folder(), name));

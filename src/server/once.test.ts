@@ -283,8 +283,8 @@ describe('changes of many at once', () => {
           undoHead: 3,
           redoHead: null,
           kind: 'edit',
-          edit: renaming(0, 'X'),
-          inverse: renaming(0, 'Y'),
+          edit: JSON.stringify(renaming(0, 'X')),
+          inverse: JSON.stringify(renaming(0, 'Y')),
           logBytes: 2,
           // no text of PostgreSQL holds this sign
           label: n === 1 ? 'a\0b' : 'Sound',

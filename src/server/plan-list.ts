@@ -51,7 +51,7 @@ const MOST_AREAS = 2000;
 async function summarise(database: Database, id: PlanId): Promise<Summary> {
   const { row, document } = await wantDocument(database, id, { removed: true });
   const held = heldPlan(id);
-  const read = held?.revision === row.revision ? ok(held.plan) : await planIn(document, row.bytes);
+  const read = held?.revision === row.revision ? ok(held.plan) : await planIn(document);
   const area = read.ok ? areaOf(read.value) : null;
   const neighbours = knownNeighbours(area);
   const summary = read.ok

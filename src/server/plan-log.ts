@@ -5,7 +5,8 @@ import {
   applyEdit,
   editSchema,
   migrateDocument,
-  readDocument,
+  readingDocument,
+  readingEdit,
   type Edit,
   type Plan,
   type ChannelId,
@@ -14,6 +15,7 @@ import {
 import { revisions, snapshots, type Database } from '../db';
 import { reading, writing } from './database';
 import { heldAt } from './held-plans';
+import { inSteps } from './in-steps';
 import { newestPlan, unreadable, wantDocument, wantRow } from './plan-rows';
 
 /** The log of a plan, and the way back through it. */
@@ -83,7 +85,7 @@ async function nearestAfter(database: Database, planId: PlanId, revision: number
     .orderBy(asc(snapshots.revision))
     .limit(1);
   if (!found) return newestPlan(database, planId);
-  const read = readDocument(JSON.parse((await unzip(found.document)).toString()));
+  const read = await inSteps(readingDocument(JSON.parse((await unzip(found.document)).toString())));
   // A snapshot is only a shorter way; the newest leads back as well.
   return read.ok ? { plan: read.value, revision: found.revision } : newestPlan(database, planId);
 }
@@ -95,7 +97,7 @@ export async function planAt(database: Database, planId: PlanId, revision: numbe
   const from = await nearestAfter(database, planId, revision);
   let { plan } = from;
   for await (const { inverse } of laterThan(database, planId, from.revision, revision)) {
-    const back = applyEdit(plan, editSchema.parse(inverse));
+    const back = applyEdit(plan, await inSteps(readingEdit(inverse)));
     if (!back.ok)
       throw new Error(`The log of ${planId} does not lead back to revision ${revision}: ${back.reason}`);
     plan = back.value;
@@ -115,7 +117,9 @@ export async function editsBetween(
     .from(revisions)
     .where(and(eq(revisions.planId, planId), gt(revisions.revision, after), lte(revisions.revision, upTo)))
     .orderBy(asc(revisions.revision));
-  return rows.map(({ edit }) => editSchema.parse(edit));
+  const edits: Edit[] = [];
+  for (const { edit } of rows) edits.push(await inSteps(readingEdit(edit)));
+  return edits;
 }
 
 /**
@@ -134,7 +138,7 @@ async function* salvage(database: Database, planId: PlanId) {
     } catch {
       return;
     }
-    yield { revision: revision - 1, read: readDocument(now) };
+    yield { revision: revision - 1, read: await inSteps(readingDocument(now)) };
   }
 }
 
@@ -149,7 +153,7 @@ export async function salvaged(database: Database, planId: PlanId, revision: num
   for await (const one of salvage(database, planId))
     if (one.revision === revision && one.read.ok) return one.read.value;
   const { row, document } = await wantDocument(database, planId);
-  const read = readDocument(document);
+  const read = await inSteps(readingDocument(document));
   throw unreadable(row.name, read.ok ? 'Its log does not lead back there.' : read.reason);
 }
 

@@ -5,7 +5,7 @@ import {
   KIND_NAMES,
   KINDS,
   positionsToWrite,
-  readDocument,
+  readingDocument,
   recordsOf,
   sameIds,
   type AnyRecord,
@@ -16,9 +16,9 @@ import {
 } from '../core/plan';
 import type { Result } from '../core/result';
 import { plans, records, type Database } from '../db';
-import { computeInThread } from './compute-thread';
 import { reading } from './database';
 import { heldPlan, hold, type HeldPlan } from './held-plans';
+import { inSteps } from './in-steps';
 import { notFound, Problem } from './problem';
 import { rowsIn, stageRows, type RowsToPut } from './staging';
 
@@ -92,17 +92,13 @@ export async function wantDocument(
   return { row, document: documentIn({ row, lists: found!.lists }) };
 }
 
-/** Documents above this size are validated in the compute thread, bytes. */
-const LARGE = 300_000;
-
-/** The plan in a document; large ones are validated in the compute thread. */
-export const planIn = async (document: unknown, bytes: number | null): Promise<Result<Plan>> =>
-  (bytes ?? 0) > LARGE ? computeInThread('read', { document }) : readDocument(document);
+/** The plan in a document, in steps between which others have their turn. Not in the compute thread: to send it there and back takes longer. */
+export const planIn = (document: unknown): Promise<Result<Plan>> => inSteps(readingDocument(document));
 
 /** The newest revision of a plan, from the tables, and held from now on. */
 export async function loadPlan(database: Database, id: PlanId): Promise<HeldPlan> {
   const { row, document } = await wantDocument(database, id);
-  const read = await planIn(document, row.bytes);
+  const read = await planIn(document);
   if (!read.ok) throw unreadable(row.name, read.reason);
   const { revision, undoHead, redoHead } = row;
   const bytes = row.bytes ?? JSON.stringify(read.value).length;

@@ -1,12 +1,12 @@
 import { count, eq, sql } from 'drizzle-orm';
 import type { Neighbour } from '../core/check';
+import type { Fit } from '../core/fit';
 import { modelById, modelOfPlan, type Model } from '../core/models';
 import {
   makeId,
   newPlan,
   planIdSchema,
   PLAN_NAME_LIMIT,
-  readDocument,
   type Plan,
   type PlanDetails,
   type PlanId,
@@ -16,6 +16,7 @@ import { plans, type Database } from '../db';
 import { computeInThread } from './compute-thread';
 import { reading, writing } from './database';
 import { copyHeard } from './heard';
+import { JsonText } from './json-text';
 import { NOBODY, once, type Asker } from './once';
 import { planNames } from './plan-list';
 import { labelOf, planAt, salvaged } from './plan-log';
@@ -65,9 +66,7 @@ export async function createPlan(
 /** Keeps a plan that was just made, once; `request` is what was asked for, of which the plan was made. */
 async function keepNew(plan: Plan, asker: Asker, request: unknown, also?: KeptBeside): Promise<KeptPlan> {
   const { id } = plan;
-  // Records take some 300 bytes each.
-  const records = plan.channels.length + plan.leftOver.length + plan.talkgroups.length;
-  const read = await planIn(plan, records * 300);
+  const read = await planIn(plan);
   if (!read.ok) throw new Problem(422, 'no-plan', 'This makes no plan', `${read.reason} Nothing was made.`);
   const database = await writing();
   // Before the transaction, which keeps others waiting.
@@ -110,7 +109,7 @@ export async function duplicatePlan(id: PlanId, revision?: number, asker = NOBOD
       'No such revision',
       `The plan is at revision ${row.revision}; there is no ${revision} yet.`,
     );
-  const plan = readDocument(document).ok
+  const plan = (await planIn(document)).ok
     ? await planAt(database, id, revision ?? row.revision)
     : await salvaged(database, id, revision ?? row.revision);
   const base = plan.name.replace(/, copy( \d+)?$/, '');
@@ -179,10 +178,13 @@ export async function getPlan(id: PlanId): Promise<KeptPlan> {
 const wantFor = (plan: Plan, modelId: string | undefined): Model =>
   modelId === undefined ? (modelOfPlan(plan) ?? wantModel(plan.modelId)) : wantModel(modelId);
 
-export async function fitPlan(id: PlanId, modelId?: string) {
+export async function fitPlan(
+  id: PlanId,
+  modelId?: string,
+): Promise<JsonText<{ revision: number; fit: Fit }>> {
   const { plan, revision } = await getPlan(id);
   wantFor(plan, modelId);
-  return { revision, fit: await computeInThread('fit', { plan, modelId }) };
+  return new JsonText(await computeInThread('fit', { revision, plan, modelId }));
 }
 
 /** Which findings are told of, and whether with the ways out of each. */

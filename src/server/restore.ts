@@ -4,12 +4,13 @@ import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
 import { sql } from 'drizzle-orm';
 import { z } from 'zod';
-import { readDocument } from '../core/plan';
+import { readingDocument } from '../core/plan';
 import { fail, ok, type Result } from '../core/result';
 import { plans, schemaNumber, type Database } from '../db';
 import { rowsOfTable } from './backup-rows';
 import { codeWith } from './backup-seal';
 import { rowsOf, writing } from './database';
+import { inSteps } from './in-steps';
 import { wantDocument } from './plan-rows';
 
 /** A backup read again: whether all of it is there and is ours, and into an empty database. docs/backup.md has the file. */
@@ -205,7 +206,7 @@ async function unreadablePlans(database: Database): Promise<string[]> {
   const faults: string[] = [];
   for (const { id, name } of rows) {
     const { document } = await wantDocument(database, id, { removed: true });
-    const read = readDocument(document);
+    const read = await inSteps(readingDocument(document));
     if (!read.ok) faults.push(`“${name}” cannot be read: ${read.reason}`);
   }
   return faults;

@@ -3,11 +3,11 @@ import {
   applyEdit,
   difference,
   editLabel,
-  editSchema,
   headOf,
   inverseOf,
   KIND_NAMES,
-  outcomeFault,
+  outcomeFaultInSteps,
+  readingEdit,
   rebaseEdit,
   sharedWith,
   type Difference,
@@ -16,8 +16,10 @@ import {
   type PlanId,
 } from '../core/plan';
 import { settingsFault } from '../core/image';
+import type { Stepwise } from '../core/stepwise';
 import { revisions, type Database } from '../db';
 import { reading, writing } from './database';
+import { inSteps, letOthers } from './in-steps';
 import { heldAt, heldPlan, hold, holdEarlier, letGo, type HeldPlan } from './held-plans';
 import { NOBODY, requestDigest, type Asker } from './once';
 import { answeredBefore, broughtAlong, type ChangeAnswer, type Receipt } from './receipts';
@@ -47,24 +49,35 @@ interface Step {
 /** Most that a plan may have, bytes of JSON; a full radio of 3,600 channels takes 2 MB. */
 const LONGEST_PLAN = 4_000_000;
 
+/** Records that are measured in one step. */
+const STEP = 100;
+
 /** How long the plan is as JSON after a change: by what is put instead of what, and what is gone. */
-function bytesAfter(before: HeldPlan, { records }: Difference, back: Difference): number {
+function* bytesAfter(before: HeldPlan, { records }: Difference, back: Difference): Stepwise<number> {
   let { bytes } = before;
   for (const kind of KIND_NAMES) {
-    for (const record of records[kind]?.put ?? []) bytes += JSON.stringify(record).length + 1;
     // What leads back puts what was there before.
-    for (const record of back.records[kind]?.put ?? []) bytes -= JSON.stringify(record).length + 1;
+    for (const [sign, put] of [
+      [1, records[kind]?.put ?? []],
+      [-1, back.records[kind]?.put ?? []],
+    ] as const)
+      for (const [n, record] of put.entries()) {
+        if (n % STEP === STEP - 1) yield;
+        bytes += sign * (JSON.stringify(record).length + 1);
+      }
   }
   return bytes;
 }
 
-/** How long the plan is then, or the problem that says why it may not be kept. */
-function keepable(before: HeldPlan, after: Plan, there: Difference, back: Difference): number {
-  const fault = outcomeFault(before.plan, after) ?? settingsFault(before.plan.settings, after.settings);
+/** How long the plan is then, or the problem that says why it may not be saved. */
+async function keepable(before: HeldPlan, after: Plan, there: Difference, back: Difference): Promise<number> {
+  const fault =
+    (await inSteps(outcomeFaultInSteps(before.plan, after))) ??
+    settingsFault(before.plan.settings, after.settings);
   if (fault !== null)
     throw new Problem(422, 'edit-refused', 'This cannot be done', `${fault} Nothing was changed.`);
   if (after.modelId !== before.plan.modelId) wantModel(after.modelId);
-  const bytes = bytesAfter(before, there, back);
+  const bytes = await inSteps(bytesAfter(before, there, back));
   if (bytes > LONGEST_PLAN)
     throw new Problem(
       422,
@@ -95,12 +108,19 @@ async function keep(
 ): Promise<HeldPlan | undefined> {
   const { after } = step;
   const [there, back] = [difference(before.plan, after), difference(after, before.plan)];
-  const bytes = keepable(before, after, there, back);
+  const bytes = await keepable(before, after, there, back);
   const { id } = after;
   const revision = before.revision + 1;
   const [undoHead, redoHead] = [step.undoHead(revision), step.redoHead(revision)];
   const undoing: Edit = { name: 'restore', ...back };
   const { name, modelId, ...head } = headOf(after);
+  // One after the other: of a large change each takes some 20 ms.
+  const edit = JSON.stringify(step.edit);
+  await letOthers();
+  const inverse = JSON.stringify(undoing);
+  await letOthers();
+  const rows = before.inRows ? await rowChanges(database, there, before.plan, after) : allRows(after);
+  await letOthers();
   const receipt: Receipt = { revision, answerFrom: step.answerFrom, ...(note !== undefined && { note }) };
   const kept = await keepStep(database, {
     id,
@@ -112,16 +132,16 @@ async function keep(
     undoHead,
     redoHead,
     kind: step.kind,
-    edit: step.edit,
-    inverse: undoing,
-    logBytes: JSON.stringify(step.edit).length + JSON.stringify(undoing).length,
+    edit,
+    inverse,
+    logBytes: edit.length + inverse.length,
     label: step.label,
     beforeUndo: before.undoHead,
     beforeRedo: before.redoHead,
     key: asker.key,
     request,
     receipt,
-    rows: before.inRows ? await rowChanges(database, there, before.plan, after) : allRows(after),
+    rows,
   });
   if (!kept) return undefined;
   const held = { plan: after, revision, undoHead, redoHead, bytes, inRows: true };
@@ -280,7 +300,8 @@ export function stepBack(
       .select()
       .from(revisions)
       .where(and(eq(revisions.planId, id), eq(revisions.revision, head)));
-    const edit = editSchema.parse(target!.inverse);
+    const edit = await inSteps(readingEdit(target!.inverse));
+    await letOthers();
     const result = applyEdit(plan, edit);
     if (!result.ok) throw new Error(`The log of ${id} does not lead back from ${head}: ${result.reason}`);
     return {

@@ -1,4 +1,4 @@
-import { isNull } from 'drizzle-orm';
+import { and, isNull, sql } from 'drizzle-orm';
 import { vectorOf, type Box, type Point } from '../core/radio';
 import { stations } from '../db';
 import { reading } from './database';
@@ -62,15 +62,31 @@ function take(squares: Places['squares'], number: number | undefined, { source, 
   square!.at.splice(at * 3, 3);
 }
 
+/** Rows that are read at once. */
+const AT_ONCE = 2000;
+
+/** Reads all, a stretch at a time. What is saved or removed meanwhile is told afterwards: both wait until this has ended. */
 async function read(): Promise<Places> {
   const places: Places = { byKey: new Map(), squares: new Map(), at: Date.now() };
   const database = await reading();
-  const rows = await database
-    .select({ source: stations.source, ref: stations.ref, lat: stations.lat, lon: stations.lon })
-    .from(stations)
-    .where(isNull(stations.goneAt));
-  for (const spot of rows) put(places, spot);
-  return places;
+  let last = { source: '', ref: '' };
+  for (;;) {
+    const rows = await database
+      .select({ source: stations.source, ref: stations.ref, lat: stations.lat, lon: stations.lon })
+      .from(stations)
+      .where(
+        and(
+          isNull(stations.goneAt),
+          sql`(${stations.source}, ${stations.ref}) > (${last.source}, ${last.ref})`,
+        ),
+      )
+      .orderBy(stations.source, stations.ref)
+      .limit(AT_ONCE);
+    for (const spot of rows) put(places, spot);
+    const end = rows.at(-1);
+    if (!end || rows.length < AT_ONCE) return places;
+    last = end;
+  }
 }
 
 /** All places; read from the database when they are first wanted. */

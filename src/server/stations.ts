@@ -1,7 +1,7 @@
 import { and, asc, count, eq, inArray, isNull, lt, max, ne, or, sql } from 'drizzle-orm';
 import type { DirectoryRow, StationsAnswer } from '../api';
 import {
-  candidates,
+  candidatesInSteps,
   readAll,
   stationsOf,
   type Circle,
@@ -16,6 +16,7 @@ import { boxesAlong, distanceKm, between, routeOf, type Point, type Route } from
 import { ownDirectories, stations } from '../db';
 import { reading, writing } from './database';
 import { giveUpAfter } from './fetch-json';
+import { inSteps, letOthers } from './in-steps';
 import { getPlan, wantModel } from './plans';
 import { notFound, Problem } from './problem';
 import { placesGone, placesKept, visitSpots, type Spot } from './station-places';
@@ -25,6 +26,8 @@ import { accountOf, keepAccount, patienceMs, SOURCES, type Account } from './sou
 
 /** Rows of one statement. */
 const AT_ONCE = 500;
+/** Stations that are read at once. */
+const READ_AT_ONCE = 500;
 /** What was asked of a directory so short a time ago is not asked again, ms. */
 const FRESH_MS = 10 * 60_000;
 
@@ -33,29 +36,20 @@ export async function keepStations(source: string, entries: readonly Entry[], as
   const database = await writing();
   // One station twice in an answer would be two changes of one row in one statement.
   const rows = [...new Map(entries.map((entry) => [entry.ref, entry])).values()];
-  for (let from = 0; from < rows.length; from += AT_ONCE)
-    await database
-      .insert(stations)
-      .values(
-        rows.slice(from, from + AT_ONCE).map((entry) => ({
-          source,
-          ref: entry.ref,
-          lat: entry.lat,
-          lon: entry.lon,
-          entry,
-          askedAt: asked,
-        })),
-      )
-      .onConflictDoUpdate({
-        target: [stations.source, stations.ref],
-        set: {
-          lat: sql`excluded.lat`,
-          lon: sql`excluded.lon`,
-          entry: sql`excluded.entry`,
-          askedAt: sql`excluded.asked_at`,
-          goneAt: null,
-        },
-      });
+  for (let from = 0; from < rows.length; from += AT_ONCE) {
+    // One parameter for all of them: a statement with thousands takes long to make.
+    const put = JSON.stringify(
+      rows
+        .slice(from, from + AT_ONCE)
+        .map((entry) => ({ ref: entry.ref, lat: entry.lat, lon: entry.lon, entry })),
+    );
+    await database.execute(sql`
+      insert into ${stations} (source, ref, lat, lon, entry, asked_at)
+      select ${source}, ref, lat, lon, entry, ${asked.toISOString()}::timestamptz
+      from jsonb_to_recordset(${put}::jsonb) as x(ref text, lat double precision, lon double precision, entry jsonb)
+      on conflict (source, ref) do update set lat = excluded.lat, lon = excluded.lon, entry = excluded.entry,
+        asked_at = excluded.asked_at, gone_at = null`);
+  }
   await placesKept(rows.map(({ ref, lat, lon }) => ({ source, ref, lat, lon })));
 }
 
@@ -214,27 +208,28 @@ async function wholeOnes(sources: readonly string[]): Promise<readonly string[]>
 
 /** What is kept of stations, by source and reference; those that nobody knows any more are left out. */
 export async function readStations(wanted: readonly { source: string; ref: string }[]): Promise<Known[]> {
-  if (wanted.length === 0) return [];
   const database = await reading();
-  const rows = await database
-    .select({
-      source: stations.source,
-      ref: stations.ref,
-      entry: stations.entry,
-      askedAt: stations.askedAt,
-    })
-    .from(stations)
-    .where(
-      or(
-        ...[...new Set(wanted.map(({ source }) => source))].map(
-          (source) =>
-            sql`(${stations.source} = ${source} and ${stations.ref} = any(${sql.param(
-              wanted.filter((one) => one.source === source).map(({ ref }) => ref),
-            )}::text[]))`,
+  const known: Known[] = [];
+  for (let from = 0; from < wanted.length; from += READ_AT_ONCE) {
+    const some = wanted.slice(from, from + READ_AT_ONCE);
+    const rows = await database
+      .select({ source: stations.source, entry: stations.entry, askedAt: stations.askedAt })
+      .from(stations)
+      .where(
+        or(
+          ...[...new Set(some.map(({ source }) => source))].map(
+            (source) =>
+              sql`(${stations.source} = ${source} and ${stations.ref} = any(${sql.param(
+                some.filter((one) => one.source === source).map(({ ref }) => ref),
+              )}::text[]))`,
+          ),
         ),
-      ),
-    );
-  return rows.map(({ source, entry, askedAt }) => ({ source, entry, asked: askedAt.toISOString() }));
+      );
+    for (const { source, entry, askedAt } of rows)
+      known.push({ source, entry, asked: askedAt.toISOString() });
+    await letOthers();
+  }
+  return known;
 }
 
 /** Farthest that a search reaches, km: half of the way round would be everything. */
@@ -274,7 +269,7 @@ export async function searchStations(search: StationSearch, gone?: AbortSignal):
       ? { kind: 'around', point: where.point }
       : { kind: 'along', places: where.places };
   return {
-    candidates: candidates(stationsOf(known), held, model, kept?.plan ?? null),
+    candidates: await inSteps(candidatesInSteps(stationsOf(known), held, model, kept?.plan ?? null)),
     skipped,
     beyond: total - known.length,
     troubles: [...told].flatMap(([id, trouble]) =>

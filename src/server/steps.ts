@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import type { Edit, PlanId } from '../core/plan';
+import type { PlanId } from '../core/plan';
 import { openDatabase, type Database } from '../db';
 import type { RowChanges } from './plan-rows';
 import { rowsIn, stageRows, unstage, type RowsToPut } from './staging';
@@ -22,8 +22,9 @@ export interface StepToKeep {
   undoHead: number | null;
   redoHead: number | null;
   kind: 'edit' | 'undo' | 'redo';
-  edit: Edit;
-  inverse: Edit;
+  /** As JSON, which is made once. */
+  edit: string;
+  inverse: string;
   logBytes: number;
   label: string;
   beforeUndo: number | null;
@@ -125,7 +126,7 @@ async function carryOut(database: Database, steps: readonly Ready[]): Promise<Se
     with steps as materialized (
       select * from jsonb_to_recordset(${asked}::jsonb) as x(
         id text, "from" integer, name text, model text, head jsonb, bytes integer, "undoHead" integer, "redoHead" integer,
-        kind text, edit jsonb, inverse jsonb, "logBytes" integer, label text, "beforeUndo" integer, "beforeRedo" integer,
+        kind text, edit text, inverse text, "logBytes" integer, label text, "beforeUndo" integer, "beforeRedo" integer,
         key text, request text, receipt jsonb)
     ), gate as (
       update plans set name = steps.name, model_id = steps.model, head = steps.head, document = null, bytes = steps.bytes,
@@ -134,7 +135,7 @@ async function carryOut(database: Database, steps: readonly Ready[]): Promise<Se
       returning plans.id
     ), logged as (
       insert into revisions (plan_id, revision, kind, edit, inverse, bytes, label, before_undo, before_redo)
-      select id, "from" + 1, kind, edit, inverse, "logBytes", label, "beforeUndo", "beforeRedo"
+      select id, "from" + 1, kind, edit::jsonb, inverse::jsonb, "logBytes", label, "beforeUndo", "beforeRedo"
       from steps join gate using (id)
     )${
       keys

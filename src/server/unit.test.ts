@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import type { Fit } from '../core/fit';
 import { decodeImage } from '../core/image';
 import { ternP2 } from '../core/models/tern-p2';
 import { channel } from '../core/samples.test.kit';
@@ -26,6 +27,8 @@ dataFolder('unit', {
   },
   after: () => bench.close(),
 });
+
+const fitIn = ({ text }: { text: string }) => (JSON.parse(text) as { fit: Fit }).fit;
 
 const done = async (started: { id: string }) => {
   for (;;) {
@@ -58,13 +61,13 @@ test('what a unit says of itself is kept when it is read, goes with the plan tha
   expect(plan.unit).toEqual({ radio: seen.id, called: 'LK204613', facts });
   expect(await planNames()).toMatchObject([{ id: plan.id, unit: seen.id }]);
   expect(revision).toBe(1);
-  expect((await fitPlan(plan.id)).fit.channels).toHaveLength(2);
+  expect(fitIn(await fitPlan(plan.id)).channels).toHaveLength(2);
 
   // A plan for any Tern is fitted for this one when it is written to it.
   const owner = { callSign: 'Q7ABC', region: 'itu3' as const, grade: 'full' as const, strict: false };
   const upper = [channel(20, 147_000_000, { name: 'UPPER' }), channel(21, 145_500_000, { name: 'CALL' })];
   const any = await createPlan({ name: 'Any Tern', modelId: 'tern-p2', owner }, { channels: upper });
-  expect((await fitPlan(any.plan.id)).fit.channels.map(({ tx }) => tx)).toEqual([147_000_000, 145_500_000]);
+  expect(fitIn(await fitPlan(any.plan.id)).channels.map(({ tx }) => tx)).toEqual([147_000_000, 145_500_000]);
   expect((await previewWrite(seen.id, any.plan.id)).change?.added.map(({ tx }) => tx)).toEqual([
     null,
     145_500_000,

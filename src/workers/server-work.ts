@@ -11,7 +11,7 @@ import { alikeOf, fit } from '../core/fit';
 import { decodeImage, modelOfImage, withUnitValues, type UnitValues } from '../core/image';
 import { writeChannels, type OutFormat, type Outgoing } from '../core/interchange';
 import { modelById, modelOfPlan, type Model } from '../core/models';
-import { readDocument, type ChannelId, type Plan } from '../core/plan';
+import { type ChannelId, type Plan } from '../core/plan';
 
 /** Heavy work on plans for the server, by name; pure functions of their input. */
 
@@ -116,11 +116,9 @@ function compareOf({
   };
 }
 
-/** Validates the document of a plan. */
-const readPlan = ({ document }: { document: unknown }) => readDocument(document);
-
-/** How a model holds a plan. */
-const fitOf = ({ plan, modelId }: Pick<Checked, 'plan' | 'modelId'>) => fit(plan, modelFor(plan, modelId));
+/** How a model holds a plan at a revision, as the JSON of the answer. */
+const fitOf = ({ revision, plan, modelId }: Pick<Checked, 'plan' | 'modelId'> & { revision: number }) =>
+  JSON.stringify({ revision, fit: fit(plan, modelFor(plan, modelId)) });
 
 /** The number of findings of each severity; empty for an unknown model. */
 function countAll({ plan, neighbours }: Pick<Checked, 'plan' | 'neighbours'>): FindingCount[] {
@@ -146,7 +144,6 @@ export const work = {
   count: countAll,
   fit: fitOf,
   preview: previewOf,
-  read: readPlan,
   write: writeFile,
 };
 

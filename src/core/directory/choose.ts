@@ -14,11 +14,12 @@ import {
   type Region,
 } from '../radio';
 import { transmitBand, type Model } from '../models';
+import { atOnce, type Stepwise } from '../stepwise';
 import { holdsSquelch, obstacles, squelches } from '../fit';
 import {
   fillTemplate,
   nearDuplicate,
-  sameChannel,
+  onAirKey,
   channelDefaults,
   NAME_LIMIT,
   type Channel,
@@ -134,46 +135,59 @@ export type Candidate = z.infer<typeof candidateSchema>;
 /** Where is searched: around a point, or along a route in the order of travel. */
 export type Where = { kind: 'around'; point: Point } | { kind: 'along'; places: readonly Point[] };
 
-/** Holds stations against a place or route, a model and a plan; nearest first, along a route in the order of travel. */
-export function candidates(
+/** Stations that are compared in one step. */
+const STEP = 50;
+
+/** Compares stations with a place or route, a model and a plan; nearest first, along a route in the order of travel. In steps, since there may be thousands. */
+export function* candidatesInSteps(
   stations: readonly Station[],
   where: Where,
   model: Model,
   plan: Plan | null,
-): Candidate[] {
+): Stepwise<Candidate[]> {
   const byReceive = new Map<number, Channel[]>();
-  for (const channel of plan?.channels ?? [])
-    byReceive.set(channel.rx, [...(byReceive.get(channel.rx) ?? []), channel]);
+  const onAir = new Map<string, Channel>();
+  for (const channel of plan?.channels ?? []) {
+    const key = onAirKey(channel);
+    if (!onAir.has(key)) onAir.set(key, channel);
+    const others = byReceive.get(channel.rx);
+    if (others) others.push(channel);
+    else byReceive.set(channel.rx, [channel]);
+  }
   const route = where.kind === 'along' ? routeOf(where.places) : null;
   const from = where.kind === 'around' ? where.point : where.places[0]!;
-  return stations
-    .map((station): Candidate => {
-      const { entry } = station;
-      const like = {
-        rx: entry.output,
-        tx: isListenOnly(entry) ? null : entry.input,
-        mode: entry.mode,
-        access: entry.access,
-      };
-      const known = byReceive.get(entry.output) ?? [];
-      const same = known.find((channel) => sameChannel(channel, like));
-      const near = same ?? known.find((channel) => nearDuplicate(channel, like));
-      const beside = route?.beside(entry);
-      const degrees = bearing(from, entry);
-      return {
-        ...station,
-        distance: beside?.distance ?? distanceKm(from, entry),
-        along: beside?.along ?? null,
-        bearing: degrees,
-        wind: windName(degrees),
-        unfit: whyNot(entry, model) ?? null,
-        present: near ? { slot: near.slot, near: !same } : null,
-      };
-    })
-    .sort(
-      (a, b) =>
-        (a.along ?? a.distance) - (b.along ?? b.distance) ||
-        a.distance - b.distance ||
-        a.entry.output - b.entry.output,
-    );
+  const found: Candidate[] = [];
+  for (const [n, station] of stations.entries()) {
+    if (n % STEP === STEP - 1) yield;
+    const { entry } = station;
+    const like = {
+      rx: entry.output,
+      tx: isListenOnly(entry) ? null : entry.input,
+      mode: entry.mode,
+      access: entry.access,
+    };
+    const same = onAir.get(onAirKey(like));
+    const near = same ?? byReceive.get(entry.output)?.find((channel) => nearDuplicate(channel, like));
+    const beside = route?.beside(entry);
+    const degrees = bearing(from, entry);
+    found.push({
+      ...station,
+      distance: beside?.distance ?? distanceKm(from, entry),
+      along: beside?.along ?? null,
+      bearing: degrees,
+      wind: windName(degrees),
+      unfit: whyNot(entry, model) ?? null,
+      present: near ? { slot: near.slot, near: !same } : null,
+    });
+  }
+  return found.sort(
+    (a, b) =>
+      (a.along ?? a.distance) - (b.along ?? b.distance) ||
+      a.distance - b.distance ||
+      a.entry.output - b.entry.output,
+  );
 }
+
+/** The same at once. */
+export const candidates = (...given: Parameters<typeof candidatesInSteps>): Candidate[] =>
+  atOnce(candidatesInSteps(...given));

@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '../result';
 import type { Channel } from './channel.schema';
-import { KIND_NAMES, KINDS, recordsOf, type Kind } from './kinds';
+import { atOnce, type Stepwise } from '../stepwise';
+import { KIND_NAMES, KINDS, recordsOf, withRecords, type Kind } from './kinds';
 import { SCHEMAS, type AnyRecord } from './kinds.schema';
 import { danglingFault } from './references';
 import { HEAD_FIELDS, headOf, bySlot, orderedChannels, sameIds, changedPlaces } from './plan';
@@ -35,23 +36,52 @@ export function migrateDocument(document: unknown): unknown {
   return now;
 }
 
-/** The plan that a document of any format is, or what is wrong with it, in a sentence. */
-export function readDocument(document: unknown): Result<Plan> {
-  const read = planSchema.safeParse(migrateDocument(document));
-  if (!read.success) {
-    const [issue] = read.error.issues;
-    const where = issue!.path.join('.');
-    return fail(
-      `Its document is no plan: ${where || 'all of it'} is not what a plan holds${where && ' there'}.`,
-    );
+/** Records that are validated in one step. */
+const STEP = 50;
+
+const noPlan = (what: string) => fail(`Its document is no plan: ${what}`);
+
+const noPlanAt = (path: readonly PropertyKey[]) => {
+  const where = path.join('.');
+  return noPlan(`${where || 'all of it'} is not what a plan holds${where && ' there'}.`);
+};
+
+/** The plan that a document of any format is, or what is wrong with it, in a sentence; in steps, since a large one takes a tenth of a second. */
+export function* readingDocument(document: unknown): Stepwise<Result<Plan>> {
+  const migrated = migrateDocument(document);
+  const whole = typeof migrated === 'object' && migrated !== null ? (migrated as Document) : {};
+  // Long lists are validated record by record, and the document without them.
+  const long = KIND_NAMES.filter((kind) => {
+    const list = whole[KINDS[kind].list];
+    return Array.isArray(list) && list.length > STEP;
+  });
+  const rest = Object.fromEntries(long.map((kind) => [KINDS[kind].list, []]));
+  const head = planSchema.safeParse(long.length > 0 ? { ...whole, ...rest } : migrated);
+  if (!head.success) return noPlanAt(head.error.issues[0]!.path);
+  let plan: Plan = head.data;
+  for (const kind of long) {
+    const { list, limit } = KINDS[kind];
+    const given = whole[list] as unknown[];
+    if (given.length > limit) return noPlanAt([list]);
+    const records: AnyRecord[] = [];
+    for (const [place, record] of given.entries()) {
+      if (place % STEP === 0) yield;
+      const read = SCHEMAS[kind].record.safeParse(record);
+      if (!read.success) return noPlanAt([list, place, ...read.error.issues[0]!.path]);
+      records.push(read.data);
+    }
+    plan = withRecords(plan, kind, records);
   }
-  const fault = listsFault(read.data, null);
-  if (fault !== null) return fail(`Its document is no plan: ${fault}`);
-  const ordered = orderedChannels(read.data.channels);
-  return typeof ordered === 'string'
-    ? fail(`Its document is no plan: ${ordered}`)
-    : ok({ ...read.data, channels: ordered });
+  yield;
+  const fault = listsFault(plan, null);
+  if (fault !== null) return noPlan(fault);
+  yield;
+  const ordered = orderedChannels(plan.channels);
+  return typeof ordered === 'string' ? noPlan(ordered) : ok({ ...plan, channels: ordered });
 }
+
+/** The same at once. */
+export const readDocument = (document: unknown): Result<Plan> => atOnce(readingDocument(document));
 
 /** What is wrong with the lists of a plan beside their records: order, repetition, references. Lists that `before` has are not looked at. */
 function listsFault(plan: Plan, before: Plan | null): string | null {
@@ -81,10 +111,10 @@ function listsFault(plan: Plan, before: Plan | null): string | null {
 }
 
 /**
- * What is wrong with a plan that came of another one, in a sentence; null where it can be kept. Looks only at what is not
- * the very same as before: edits hand on what they leave alone.
+ * What is wrong with a plan that came of another one, in a sentence; null where it can be saved. Looks only at what is not
+ * the very same as before: edits hand on what they leave alone. In steps, since all channels of a large plan may have changed.
  */
-export function outcomeFault(before: Plan, after: Plan): string | null {
+export function* outcomeFaultInSteps(before: Plan, after: Plan): Stepwise<string | null> {
   const changed = HEAD_FIELDS.some((field) => before[field] !== after[field]);
   const head = changed ? headSchema.safeParse(headOf(after)) : null;
   if (head && !head.success) return notOneAnyMore(head.error.issues[0]!, []);
@@ -94,13 +124,16 @@ export function outcomeFault(before: Plan, after: Plan): string | null {
     if (recordsOf(after, kind).length > limit)
       return `A plan holds ${limit} ${words.many} at most; this would make ${recordsOf(after, kind).length}.`;
     const [was, is] = [recordsOf(before, kind), recordsOf(after, kind)] as readonly (readonly AnyRecord[])[];
-    for (const place of changedPlaces(was!, is!) ?? newPlaces(was!, is!)) {
+    for (const [n, place] of (changedPlaces(was!, is!) ?? newPlaces(was!, is!)).entries()) {
+      if (n % STEP === STEP - 1) yield;
       const read = SCHEMAS[kind].record.safeParse(is![place]);
       if (!read.success) return notOneAnyMore(read.error.issues[0]!, [KINDS[kind].list, place]);
     }
   }
+  yield;
   const fault = listsFault(after, before);
   if (fault !== null) return fault;
+  yield;
   if (after.channels === before.channels) return null;
   // The same channels at the same places: that none is there twice is known, and the slots of those that are others need only stand between their neighbours'.
   const places = changedPlaces(before.channels, after.channels);
@@ -111,6 +144,10 @@ export function outcomeFault(before: Plan, after: Plan): string | null {
     ? null
     : 'The channels would not be in slot order.';
 }
+
+/** The same at once. */
+export const outcomeFault = (before: Plan, after: Plan): string | null =>
+  atOnce(outcomeFaultInSteps(before, after));
 
 /** True where `is` has every id that `was` has. */
 function holdsAll(is: readonly AnyRecord[], was: readonly AnyRecord[]): boolean {

@@ -1,6 +1,7 @@
 import { type z } from 'zod';
 import { problemOf } from '../database';
 import { changeKeySchema, KEY_HEADER, NOBODY, type Asker } from '../once';
+import { JsonText } from '../json-text';
 import { Problem, problemDocument } from '../problem';
 import { shapeFault } from './json-shape';
 import { EVENT_STREAM, type FileAnswer, type Operation, type StreamAnswer } from '../../api';
@@ -34,15 +35,14 @@ export interface Outgoing {
   body: string | Uint8Array | AsyncIterable<string>;
 }
 
-const json = (
+const jsonText = (
   status: number,
-  value: unknown,
+  body: string,
   headers: Record<string, string> = { 'Content-Type': 'application/json' },
-): Outgoing => ({
-  status,
-  headers: { 'Cache-Control': 'no-store', ...headers },
-  body: JSON.stringify(value),
-});
+): Outgoing => ({ status, headers: { 'Cache-Control': 'no-store', ...headers }, body });
+
+const json = (status: number, value: unknown, headers?: Record<string, string>): Outgoing =>
+  jsonText(status, JSON.stringify(value), headers);
 
 export const problemAnswer = (problem: Problem, headers: Record<string, string> = {}): Outgoing =>
   json(problem.status, problemDocument(problem), { 'Content-Type': 'application/problem+json', ...headers });
@@ -105,7 +105,7 @@ export interface Asked<P, Q, B> {
   asker: Asker;
   gone: AbortSignal;
 }
-export type Handler<P, Q, B, R> = (asked: Asked<P, Q, B>) => Promise<R> | R;
+export type Handler<P, Q, B, R> = (asked: Asked<P, Q, B>) => Promise<R | JsonText<R>> | R | JsonText<R>;
 
 function askerOf(incoming: Incoming): Asker {
   const key = incoming.header(KEY_HEADER);
@@ -147,6 +147,7 @@ export async function answer<P, Q, B, R>(
         headers: { 'Content-Type': EVENT_STREAM, 'Cache-Control': 'no-store' },
         body: said.stream,
       };
+    if (said instanceof JsonText) return jsonText(operation.status, said.text);
     if (!isFile(said)) return json(operation.status, said);
     return {
       status: 200,
