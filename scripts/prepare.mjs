@@ -221,3 +221,44 @@ export function wantChromium() {
   );
   process.exit(1);
 }
+
+const POSTGRES = '/usr/lib/postgresql';
+
+/** The folder of the programs of the newest PostgreSQL that Debian installed; undefined where there is none. */
+const postgresPrograms = () =>
+  existsSync(POSTGRES)
+    ? readdirSync(POSTGRES)
+        .sort((a, b) => Number(b) - Number(a))
+        .map((version) => join(POSTGRES, version, 'bin'))
+        .find((folder) => existsSync(join(folder, 'initdb')))
+    : undefined;
+
+/**
+ * Finds the programs of a PostgreSQL server, or installs them from Debian's packages where that is allowed; ends the process with a clear word where not.
+ * No server is set up for the machine: tests start their own.
+ */
+export function wantPostgres() {
+  const found = () => process.env.VERIDON_POSTGRES ?? postgresPrograms();
+  if (found()) return found();
+  console.log('PostgreSQL is missing; installing it from Debian’s packages…');
+  const root = process.getuid?.() === 0;
+  const install = (name) =>
+    run(
+      'apt-get',
+      ['install', '-y', '-qq', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-confold', name],
+      {
+        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+      },
+    ) === 0;
+  if (root && run('apt-get', ['update', '-qq']) === 0 && install('postgresql-common')) {
+    writeFileSync('/etc/postgresql-common/createcluster.conf', 'create_main_cluster = false\n');
+    install('postgresql');
+  }
+  if (found()) return found();
+  console.error(
+    root
+      ? 'PostgreSQL could not be installed from Debian’s packages. Install it, or name the folder of its programs with VERIDON_POSTGRES.'
+      : 'Some tests need PostgreSQL, and this account may not install it. Run “apt-get install postgresql” as root, or name the folder of its programs with VERIDON_POSTGRES.',
+  );
+  process.exit(1);
+}

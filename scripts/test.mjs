@@ -4,11 +4,12 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { availableParallelism, freemem, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { build, installPackages, prepareDatabase, wantChromium } from './prepare.mjs';
+import { build, installPackages, prepareDatabase, wantChromium, wantPostgres } from './prepare.mjs';
 
 const only = process.argv.slice(2);
 installPackages();
 const chromium = wantChromium();
+const postgres = wantPostgres();
 // Every data directory of a test is a copy of this one.
 prepareDatabase();
 
@@ -33,6 +34,7 @@ const env = {
   // PGlite loads parts of itself with import(), which Jest allows with this option only.
   NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
   VERIDON_CHROMIUM: chromium,
+  VERIDON_POSTGRES: postgres,
   NEXT_TELEMETRY_DISABLED: '1',
   CI: 'true',
 };
