@@ -1,9 +1,10 @@
-import { asc, count, eq } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import { ownSet, starterSets as setsOf, type StarterSet } from '../core/directory';
 import type { ChannelFields } from '../core/plan';
 import type { Region } from '../core/radio';
 import { starterSets } from '../db';
 import { reading, writing } from './database';
+import { NOBODY, once } from './once';
 import { notFound, Problem } from './problem';
 
 /** Most sets of one's own. */
@@ -16,20 +17,33 @@ export async function listSets(region: Region): Promise<StarterSet[]> {
   return [...setsOf(region), ...own.map(({ id, name, channels }) => ownSet(id, name, channels))];
 }
 
-/** Keeps a set of one's own. */
-export async function keepSet(name: string, channels: ChannelFields[]): Promise<{ id: string }> {
+/** Saves a set of one's own, once: the set and the key of the request are saved together. */
+export async function keepSet(
+  name: string,
+  channels: ChannelFields[],
+  asker = NOBODY,
+): Promise<{ id: string }> {
   const database = await writing();
-  const [held] = await database.select({ n: count() }).from(starterSets);
-  if ((held?.n ?? 0) >= MOST)
-    throw new Problem(
-      422,
-      'too-many',
-      'Too many sets',
-      `There are ${MOST} sets of your own; take one away before you keep another.`,
-    );
-  const id = `own-${crypto.randomUUID()}`;
-  await database.insert(starterSets).values({ id, name, channels });
-  return { id };
+  return database.transaction((transaction) =>
+    once<{ id: string }, { id: string }>(
+      transaction,
+      asker,
+      { set: name, channels },
+      async () => {
+        if ((await transaction.$count(starterSets)) >= MOST)
+          throw new Problem(
+            422,
+            'too-many',
+            'Too many sets',
+            `There are ${MOST} sets of your own; remove one before you save another.`,
+          );
+        const id = `own-${crypto.randomUUID()}`;
+        await transaction.insert(starterSets).values({ id, name, channels });
+        return { answer: { id }, receipt: { id } };
+      },
+      async (receipt) => receipt,
+    ),
+  );
 }
 
 /** Takes a set of one's own away. */

@@ -61,7 +61,17 @@ export const KEEP_RECEIPTS: ReadonlySet<keyof typeof api> = new Set([
     'openImage',
     'copyPlan',
   ] as const),
-  ...(['edit', 'undo', 'redo', 'goBack', 'importFile', 'keepOwn', 'startJob', 'startSeveral'] as const),
+  ...([
+    'edit',
+    'undo',
+    'redo',
+    'goBack',
+    'importFile',
+    'keepOwn',
+    'keepSet',
+    'startJob',
+    'startSeveral',
+  ] as const),
 ]);
 
 /** What answers each operation of the contract; a line each, since the contract parses and the use cases do the work. */
@@ -152,7 +162,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   sets: async ({ query }) => ({
     sets: (await listSets(query.region)).map((set) => ({ ...set, channels: [...set.channels] })),
   }),
-  keepSet: ({ body }) => keepSet(body.name, body.channels),
+  keepSet: ({ body, asker }) => keepSet(body.name, body.channels, asker),
   dropSet: ({ params }) => dropSet(params.id),
   exportStations: ({ body }) => exportStations(body.stations, body.as, body.name),
   places: ({ query, gone }) => findPlaces(query.q, gone),
