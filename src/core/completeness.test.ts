@@ -1,7 +1,15 @@
-import { compareStates } from './compare';
+import { z } from 'zod';
+import { contentToWrite } from './check';
+import { compareBesides, compareContents, compareStates } from './compare';
+import { blankImage } from './format';
+import { decodeImage, encodeImage } from './image';
+import { lossesOf, writeCsv } from './interchange';
+import type { Model } from './models';
+import { formatOf } from './models/formats';
+import { gannetM8 } from './models/gannet-m8';
 import { kestrelC1 } from './models/kestrel-c1';
 import { ospreyD7 } from './models/osprey-d7';
-import { bringIn, moveToModel, newSide } from './organise';
+import { bringIn, changedByHand, moveToModel, newSide, offersOf } from './organise';
 import { digital, groupId, receiveId, scanId, zoneIdOf } from './digital.test.kit';
 import {
   applyEdit,
@@ -15,6 +23,7 @@ import {
   readDocument,
   rebaseEdit,
   recordsOf,
+  SCHEMAS,
   withRecords,
   type AnyRecord,
   type Channel,
@@ -96,7 +105,10 @@ const channelFields: Record<Exclude<keyof Channel, 'id' | 'list' | 'slot'>, unkn
 const OTHER: { [K in Kind]: Record<Exclude<keyof (typeof KINDS)[K]['words']['fields'], 'id'>, unknown> } = {
   channel: { ...channelFields, list: 1, slot: 9 },
   leftOver: { ...channelFields, list: undefined, slot: undefined },
-  zone: { name: 'Other', members: [id(1), id(2)], knob: [{ channel: id(1) }], scanList: scanId(2) },
+  zone: {
+    ...{ name: 'Other', members: [id(1), id(2)], scanList: scanId(2) },
+    knob: [{ channel: null }, { channel: id(1) }],
+  },
   skipSet: { name: 'Other', way: 'only', members: [id(2)] },
   scanEdge: { name: 'Other', list: 1, from: 144_500_000, to: 145_500_000 },
   setUp: { name: 'Other', sides: [{ ...newSide(), scanning: true }] },
@@ -114,19 +126,55 @@ interface Case {
   value: unknown;
   after: Plan;
 }
+
+/** A plan with another value in a field of the first record of a kind. */
+function changedIn(of: Plan, { kind, field, value }: Omit<Case, 'after'>): Plan {
+  const [first, ...rest] = recordsOf(of, kind) as readonly AnyRecord[];
+  const changed = withRecords(of, kind, [{ ...first!, [field]: value } as AnyRecord, ...rest]);
+  // Channels stand in the order of their lists and slots.
+  return kind === 'channel' && (field === 'slot' || field === 'list')
+    ? { ...changed, channels: changed.channels.toReversed() }
+    : changed;
+}
+
 const cases: Case[] = KIND_NAMES.flatMap((kind) =>
-  Object.entries(OTHER[kind]).flatMap(([field, value]) => {
-    if (value === undefined) return [];
-    const [first, ...rest] = recordsOf(base, kind) as readonly AnyRecord[];
-    const changed = withRecords(base, kind, [{ ...first!, [field]: value } as AnyRecord, ...rest]);
-    // Channels stand in the order of their lists and slots.
-    const after =
-      kind === 'channel' && (field === 'slot' || field === 'list')
-        ? { ...changed, channels: changed.channels.toReversed() }
-        : changed;
-    return [{ kind, field, value, after }];
-  }),
+  Object.entries(OTHER[kind]).flatMap(([field, value]) =>
+    value === undefined ? [] : [{ kind, field, value, after: changedIn(base, { kind, field, value }) }],
+  ),
 );
+
+/** The same plan with analogue channels, for radios that have nothing digital. */
+const analogue: Plan = {
+  ...base,
+  modelId: 'gannet-m8',
+  channels: [channel(1, 433_500_000, { name: 'One' }), channel(2, 145_500_000, { name: 'Two' })],
+};
+const RADIOS: readonly { model: Model; of: Plan }[] = [
+  { model: kestrelC1, of: base },
+  { model: ospreyD7, of: { ...base, modelId: 'osprey-d7' } },
+  { model: gannetM8, of: analogue },
+];
+
+const imageOf = (of: Plan, model: Model): Uint8Array =>
+  encodeImage(contentToWrite(of, model), blankImage(formatOf(model)), model);
+const contentOf = (of: Plan, model: Model) => {
+  const read = decodeImage(imageOf(of, model), model);
+  if (!read.ok) throw new Error(read.reason);
+  return read.value;
+};
+/** True where one of the radios notices a change. */
+const onSome = (one: Case, notices: (radio: { model: Model; was: Plan; is: Plan }) => boolean) =>
+  RADIOS.some(({ model, of }) => notices({ model, was: of, is: changedIn(of, one) }));
+
+/** What an export as rows says of a field that its columns do not carry. */
+const LOSSES: Record<string, string> = {
+  talkgroup: 'talkgroup',
+  receiveList: 'receive list',
+  scanList: 'scan list',
+  politeness: 'may send',
+  fitted: 'fitted by hand',
+  unclear: 'not understood',
+};
 
 /** The edit by which a person sets the field. */
 function editOf({ kind, field, value }: Case): Edit {
@@ -200,9 +248,47 @@ const PLACES: Record<string, (one: Case) => boolean> = {
   'move to another model': ({ after }) =>
     byNames(moveToModel(after, ospreyD7).plan) !== byNames(moveToModel(base, ospreyD7).plan),
   'bring in': ({ after }) => byNames(brought(after)) !== byNames(brought(base)),
+  'image of a radio': (one) =>
+    onSome(one, ({ model, was, is }) => Buffer.compare(imageOf(was, model), imageOf(is, model)) !== 0),
+  'preview of a write': (one) =>
+    onSome(one, ({ model, was, is }) => {
+      const [before, after] = [contentOf(was, model), contentToWrite(is, model)];
+      const { same, ...changes } = compareContents(before.channels, after.channels, {
+        was: before,
+        is: after,
+      });
+      return (
+        Object.values(changes).some((list) => list.length > 0) ||
+        compareBesides(before, after, model).length > 0
+      );
+    }),
+  'done on the keys of a radio': (one) =>
+    onSome(one, ({ model, was, is }) => {
+      const [before, radio] = [contentOf(was, model), contentOf(is, model)];
+      const { changes, besides } = changedByHand(was, { before, radio }, was, model, () => id(50));
+      return changes.length + besides.length > 0;
+    }),
+  offers: ({ after }) => offersOf(base, after, base, kestrelC1).offers.length > 0,
+  'export as rows': ({ kind, field, after }) =>
+    writeCsv(after.channels) !== writeCsv(base.channels) ||
+    lossesOf(after, 'csv').some((lost) =>
+      lost.includes(
+        kind === 'channel'
+          ? (LOSSES[field] ?? '-')
+          : kind === 'leftOver'
+            ? 'left over'
+            : KINDS[kind].words.one,
+      ),
+    ),
+  'schema of the interface': ({ kind, field }) => {
+    const { properties } = z.toJSONSchema(SCHEMAS[kind].record, { io: 'output', unrepresentable: 'any' });
+    return Object.hasOwn(properties ?? {}, field);
+  },
 };
 
 const radioOwn = 'is of the radio that it comes from: whoever brings a plan in arranges his own';
+const noRadio = 'radios hold nothing of it: it is for people, and for the plan';
+const noSlot = 'a channel without a slot is in no radio';
 const notAChannel = 'no channel leads to it; who brings a plan in wants channels that work';
 /** By place, kind and field: why it need not notice. */
 const WHY_NOT: Record<string, string> = {
@@ -212,11 +298,36 @@ const WHY_NOT: Record<string, string> = {
     ['name', 'list', 'from', 'to'].map((field) => [`bring in scanEdge ${field}`, notAChannel]),
   ),
   ...Object.fromEntries(['name', 'sides'].map((field) => [`bring in setUp ${field}`, radioOwn])),
+  ...Object.fromEntries(
+    ['image of a radio', 'preview of a write', 'done on the keys of a radio'].flatMap((place) =>
+      [
+        ...['txFixed', 'alwaysOn', 'satellite', 'note', 'tags', 'source'].map((field) => `channel ${field}`),
+        ...['talkgroup encrypted', 'scanEdge name'],
+      ].map((field) => [`${place} ${field}`, noRadio]),
+    ),
+  ),
+  ...Object.fromEntries(
+    ['list', 'slot'].map((field) => [
+      `offers channel ${field}`,
+      'each plan of a family has slots of its own',
+    ]),
+  ),
+  'offers channel fitted': 'names that are fitted by hand are for the radio of that plan',
+  'offers channel unclear': 'is a stop in that plan until somebody puts it right; then the value is offered',
 };
+
+/** Places that handle no records of a kind at all, with the reason. */
+const NO_SUCH_KIND: Record<string, string> = {
+  'image of a radio leftOver': noSlot,
+  'preview of a write leftOver': noSlot,
+  'done on the keys of a radio leftOver': noSlot,
+  'offers leftOver': 'waits in that plan for a slot, and is offered when it has one',
+};
+const handles = (place: string, { kind }: Case) => !(`${place} ${kind}` in NO_SUCH_KIND);
 
 test.each(Object.keys(PLACES))('%s notices each field of each kind', (place) => {
   const silent = cases
-    .filter((of) => !PLACES[place]!(of))
+    .filter((of) => handles(place, of) && !PLACES[place]!(of))
     .map(({ kind, field }) => `${place} ${kind} ${field}`)
     .filter((key) => !(key in WHY_NOT));
   expect(silent).toEqual([]);
@@ -226,11 +337,13 @@ test('what need not be noticed is not noticed, so that no reason outlives its fa
   const noticed = cases.flatMap((of) =>
     Object.entries(PLACES).flatMap(([place, notices]) => {
       const key = `${place} ${of.kind} ${of.field}`;
-      return key in WHY_NOT && notices(of) ? key : [];
+      return key in WHY_NOT && handles(place, of) && notices(of) ? key : [];
     }),
   );
   expect(noticed).toEqual([]);
 });
 
 test('one cell of twenty has a reason at most', () =>
-  expect(Object.keys(WHY_NOT).length).toBeLessThanOrEqual((cases.length * Object.keys(PLACES).length) / 20));
+  expect(Object.keys(WHY_NOT).length).toBeLessThanOrEqual(
+    Object.keys(PLACES).reduce((sum, place) => sum + cases.filter((of) => handles(place, of)).length, 0) / 20,
+  ));

@@ -38,6 +38,7 @@ export function lossesOf(plan: Plan, format: OutFormat): string[] {
   const polite = channels.filter(({ politeness }) => politeness !== undefined).length;
   const placed = channels.filter(isPlaced).length;
   const fitted = channels.filter((channel) => Object.keys(channel.fitted).length > 0).length;
+  const unclear = channels.filter((channel) => channel.unclear !== undefined).length;
   const odd = channels.filter(
     (channel) => inXml(channel.name + channel.note) !== channel.name + channel.note,
   );
@@ -59,6 +60,7 @@ export function lossesOf(plan: Plan, format: OutFormat): string[] {
     scanLists.length > 0 ? many(scanLists.length, 'scan list') : '',
     polite > 0 ? `when ${many(polite, 'channel')} may send` : '',
     Object.keys(settings).length > 0 ? 'settings' : '',
+    unclear > 0 ? `texts that were not understood, in ${many(unclear, 'channel')}` : '',
     fitted > 0 ? many(fitted, 'name fitted by hand', 'names fitted by hand') : '',
     (format === 'gpx' || format === 'kml') && odd.length > 0
       ? `signs that no XML holds, in ${many(odd.length, 'channel')}`
