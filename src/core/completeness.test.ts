@@ -253,7 +253,7 @@ const PLACES: Record<string, (one: Case) => boolean> = {
   'preview of a write': (one) =>
     onSome(one, ({ model, was, is }) => {
       const [before, after] = [contentOf(was, model), contentToWrite(is, model)];
-      const { same, ...changes } = compareContents(before.channels, after.channels, {
+      const { same: _, ...changes } = compareContents(before.channels, after.channels, {
         was: before,
         is: after,
       });

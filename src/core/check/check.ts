@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { noContent, type Content, type Model } from '../models';
 import { canSend, fit, fitBesides, obstacles, shownNames, type Fit } from '../fit';
 import {
@@ -26,6 +27,7 @@ import {
 } from './finding';
 import type { Finding, FindingOfChannel, FindingOfRecord, Mend } from './finding.schema';
 import type { Neighbour } from './neighbour';
+import { watching } from './reads';
 import { RULES } from './rules';
 
 const rank = ({ severity }: Pick<Finding, 'severity'>) => SEVERITIES.indexOf(severity);
@@ -185,27 +187,76 @@ function* told(found: Iterable<RecordFinding>): Generator<RecordFinding> {
   }
 }
 
+/** What a rule of records said the last time, and whether it stands. */
+interface SaidOfRecords {
+  standsIn: (context: CheckContext) => boolean;
+  findings: readonly Finding[];
+}
+const lastOfRecords = remembered((_rule: RecordRule) => new WeakMap<Model, SaidOfRecords>());
 /** What a rule of records said of a channel the last time. */
 const lastWired = remembered((_rule: RecordRule) => new WeakMap<Channel, FindingOfChannel>());
+
+/** What a rule of records says; it is not asked again while all that it read is the same. */
+function saidOfRule(rule: RecordRule, context: CheckContext): readonly Finding[] {
+  const lasts = lastOfRecords(rule);
+  const last = lasts.get(context.model);
+  if (last?.standsIn(context)) return last.findings;
+  const { context: watched, standsIn } = watching(context);
+  const findings: Finding[] = [];
+  for (const { mends, ...found } of told(rule.findAll(watched))) {
+    let finding: Finding = { rule: rule.id, ...found };
+    if (finding.kind === 'channel') {
+      const channel = context.plan.channels[placesOf(context.plan.channels).get(finding.id)!]!;
+      const wired = lastWired(rule).get(channel);
+      // The very same where it says the same: what is shown of the channel stands.
+      if (wired && alike(wired, finding)) finding = wired;
+      lastWired(rule).set(channel, finding);
+    }
+    // A finding may outlive the plan that it was made of: its fixes are made of the plan of the day.
+    if (mends) offered.set(finding, fixesOf(rule, finding, context.neighbours));
+    findings.push(finding);
+  }
+  lasts.set(context.model, { standsIn, findings });
+  return findings;
+}
+
+/** What a rule of records found in the plan for which fixes were last asked. */
+interface FoundAgain {
+  plan?: Plan;
+  model?: Model;
+  neighbours?: CheckContext['neighbours'];
+  found: readonly RecordFinding[];
+}
+const foundAgain = remembered((_rule: RecordRule): FoundAgain => ({ found: [] }));
+
+/** The fixes of a finding of a rule of records, by asking the rule of that plan. */
+const fixesOf =
+  (
+    rule: RecordRule,
+    finding: Finding,
+    neighbours: CheckContext['neighbours'],
+  ): NonNullable<RuleFinding['mends']> =>
+  (context) => {
+    const again = foundAgain(rule);
+    const { plan, model } = context;
+    if (again.plan !== plan || again.model !== model || again.neighbours !== neighbours)
+      Object.assign(again, {
+        ...{ plan, model, neighbours },
+        found: [...told(rule.findAll(contextOf(plan, model, context.fit, neighbours)))],
+      });
+    const { rule: _, ...wanted } = finding;
+    const same = again.found.find(({ mends: _mends, ...one }) => equal(one, wanted));
+    return same?.mends?.(context) ?? [];
+  };
 
 /** What rules of records say: of channels by their places, and of all else. */
 function saidOfRecords(context: CheckContext, beside: (FindingOfChannel[] | undefined)[]): FindingOfRecord[] {
   const { channels } = context.plan;
   const others: FindingOfRecord[] = [];
   for (const rule of rulesFor(context.model).record)
-    for (const { mends, ...found } of told(rule.findAll(context))) {
-      let finding: Finding = { rule: rule.id, ...found };
-      if (finding.kind === 'channel') {
-        const at = placesOf(channels).get(finding.id)!;
-        const lasts = lastWired(rule);
-        const last = lasts.get(channels[at]!);
-        // The very same where it says the same: what is shown of the channel stands.
-        if (last && alike(last, finding)) finding = last;
-        lasts.set(channels[at]!, finding);
-        (beside[at] ??= []).push(finding);
-      } else others.push(finding);
-      if (mends) offered.set(finding, mends);
-    }
+    for (const finding of saidOfRule(rule, context))
+      if (finding.kind === 'channel') (beside[placesOf(channels).get(finding.id)!] ??= []).push(finding);
+      else others.push(finding);
   return others;
 }
 
@@ -256,14 +307,14 @@ export const WIRED: ReadonlySet<string> = new Set(
 export function mendsOf(finding: Finding, plan: Plan, model: Model): Mend[] {
   const making = offered.get(finding);
   if (!making) return [];
-  const context = contextOf(
-    plan,
-    model,
-    { modelId: model.id, ...noContent(), channels: [], settings: {}, changes: [], besides: [], leftOut: [] },
-    NOBODY,
-  );
+  const wired = finding.kind !== 'channel' || WIRED.has(finding.rule);
+  const empty = { changes: [], besides: [], leftOut: [] };
+  const fitted = wired
+    ? fit(plan, model)
+    : { modelId: model.id, ...noContent(), channels: [], settings: {}, ...empty };
+  const context = contextOf(plan, model, fitted, NOBODY);
   const mends = making(context);
-  if (finding.kind !== 'channel' || WIRED.has(finding.rule)) return [...mends];
+  if (wired) return [...mends];
   const channel = plan.channels[placesOf(plan.channels).get(finding.id) ?? -1];
   return channel ? mends.filter((mend) => mendHolds(mend, finding, channel, context)) : [];
 }

@@ -96,7 +96,7 @@ export interface PlanRule extends AnyRule {
   find(context: CheckContext): readonly Hit[];
 }
 
-/** A rule of other records than channels, of how channels are wired to them, or of the plan as a whole. They find few things, and are asked again after each change. */
+/** A rule of other records than channels, of how channels are wired to them, or of the plan as a whole. Asked again when something changed that it read (`reads.ts`). */
 export interface RecordRule extends AnyRule {
   findAll(context: CheckContext): Iterable<RecordFinding>;
 }
