@@ -3,6 +3,7 @@ import { settingsOf } from '../models/settings';
 import {
   channelDefaults,
   EDGE_NAME_LIMIT,
+  emptyLists,
   LEVELS,
   NAME_LIMIT,
   recordsOf,
@@ -133,8 +134,9 @@ export function planOfContent(
     from,
     to,
   }));
-  const lists = {
-    ...{ channels, leftOver: [], zones, skipSets, scanEdges, setUps, talkgroups, receiveLists, scanLists },
+  const lists: Lists = {
+    ...emptyLists(),
+    ...{ channels, zones, skipSets, scanEdges, setUps, talkgroups, receiveLists, scanLists },
   };
   return { ...lists, settings: settingsIn(content, model, lists) };
 }

@@ -1,4 +1,4 @@
-import type { Channel, Plan } from '../plan';
+import { countOf, KIND_NAMES, KINDS, recordsOf, type Channel, type Plan } from '../plan';
 
 /** The open formats in which channels go out. */
 export const OUT_FORMATS = ['csv', 'xlsx', 'json', 'geojson', 'gpx', 'kml'] as const;
@@ -33,8 +33,7 @@ const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one
 /** What a format cannot hold of a plan, in words that follow “without”; empty where it holds all of it. */
 export function lossesOf(plan: Plan, format: OutFormat): string[] {
   if (format === 'json') return [];
-  const { channels, zones, leftOver, skipSets, scanEdges, setUps, settings } = plan;
-  const { talkgroups, receiveLists, scanLists } = plan;
+  const { channels, settings } = plan;
   const polite = channels.filter(({ politeness }) => politeness !== undefined).length;
   const placed = channels.filter(isPlaced).length;
   const fitted = channels.filter((channel) => Object.keys(channel.fitted).length > 0).length;
@@ -50,14 +49,11 @@ export function lossesOf(plan: Plan, format: OutFormat): string[] {
           'channels whose place nobody knows',
         )
       : '',
-    zones.length > 0 ? many(zones.length, 'zone') : '',
-    leftOver.length > 0 ? `${leftOver.length} left over` : '',
-    skipSets.length > 0 ? many(skipSets.length, 'skip set') : '',
-    scanEdges.length > 0 ? many(scanEdges.length, 'pair of scan edges', 'pairs of scan edges') : '',
-    setUps.length > 0 ? many(setUps.length, 'quick set-up') : '',
-    talkgroups.length > 0 ? many(talkgroups.length, 'talkgroup') : '',
-    receiveLists.length > 0 ? many(receiveLists.length, 'receive list') : '',
-    scanLists.length > 0 ? many(scanLists.length, 'scan list') : '',
+    // Rows are channels: records of all other kinds stay behind.
+    ...KIND_NAMES.map((kind) => {
+      const { length } = recordsOf(plan, kind);
+      return kind === 'channel' || length === 0 ? '' : countOf(length, KINDS[kind]);
+    }),
     polite > 0 ? `when ${many(polite, 'channel')} may send` : '',
     Object.keys(settings).length > 0 ? 'settings' : '',
     unclear > 0 ? `texts that were not understood, in ${many(unclear, 'channel')}` : '',
