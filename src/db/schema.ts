@@ -7,6 +7,7 @@ import type {
   ChannelId,
   Edit,
   Kind,
+  LabelParts,
   PlanHead,
   PlanId,
   RadioId,
@@ -54,7 +55,9 @@ export const revisions = pgTable(
     kind: text('kind').$type<'edit' | 'undo' | 'redo'>().notNull(),
     edit: jsonb('edit').$type<Edit>().notNull(),
     inverse: jsonb('inverse').$type<Edit>().notNull(),
-    label: text('label').notNull(),
+    /** Its label in words, in logs from before its parts were saved; otherwise empty. */
+    label: text('label').notNull().default(''),
+    labelParts: jsonb('label_parts').$type<LabelParts>(),
     /** How long edit and inverse are as JSON; null in logs from before this was kept. */
     bytes: integer('bytes'),
     beforeUndo: integer('before_undo'),

@@ -287,7 +287,7 @@ describe('changes of many at once', () => {
           inverse: JSON.stringify(renaming(0, 'Y')),
           logBytes: 2,
           // no text of PostgreSQL holds this sign
-          label: n === 1 ? 'a\0b' : 'Sound',
+          label: { of: 'together', label: n === 1 ? 'a\0b' : 'Sound' },
           beforeUndo: 2,
           beforeRedo: null,
           ...key(),

@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
-import { and, asc, desc, eq, gt, gte, ilike, inArray, lt, lte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, gte, inArray, lt, lte, sql } from 'drizzle-orm';
 import {
   applyEdit,
   editSchema,
@@ -15,7 +15,8 @@ import {
 import { revisions, snapshots, type Database } from '../db';
 import { reading, writing } from './database';
 import { heldAt } from './held-plans';
-import { inSteps } from './in-steps';
+import { inSteps, letOthers } from './in-steps';
+import { wordsOfLabel } from './labels';
 import { newestPlan, unreadable, wantDocument, wantRow } from './plan-rows';
 
 /** The log of a plan, and the way back through it. */
@@ -28,10 +29,10 @@ export async function labelOf(
 ): Promise<string | null> {
   if (revision === null) return null;
   const [row] = await database
-    .select({ label: revisions.label })
+    .select({ label: revisions.label, labelParts: revisions.labelParts })
     .from(revisions)
     .where(and(eq(revisions.planId, planId), eq(revisions.revision, revision)));
-  return row?.label ?? null;
+  return row ? wordsOfLabel(row) : null;
 }
 
 /** Bytes of the log that are held in memory at once when it is gone through. */
@@ -157,10 +158,6 @@ export async function salvaged(database: Database, planId: PlanId, revision: num
   throw unreadable(row.name, read.ok ? 'Its log does not lead back there.' : read.reason);
 }
 
-/** In whose label a text stands, whichever the case of its letters; all where it is empty. */
-const labelHas = (text: string) =>
-  text.trim() === '' ? undefined : ilike(revisions.label, `%${text.trim().replace(/[\\%_]/g, '\\$&')}%`);
-
 /** Which name a channel, in the edit or in what leads back; all where none is asked for. An id has no signs of patterns. */
 const names = (channel: ChannelId | undefined) =>
   channel === undefined
@@ -169,6 +166,41 @@ const names = (channel: ChannelId | undefined) =>
 
 /** Bytes of edits that one page of the log holds at most, but one edit whatever its size. */
 const LONGEST_PAGE = 1_000_000;
+
+/** Labels that are searched at once. */
+const SEARCHED_AT_ONCE = 1000;
+
+/** The revisions before `before` with their sizes, newest first: so many, or as many as there are. Labels are searched in the words of today. */
+async function sizesOf(
+  database: Database,
+  id: PlanId,
+  before: number,
+  most: number,
+  { search, channel }: { search: string; channel: ChannelId | undefined },
+): Promise<{ revision: number; bytes: number | null }[]> {
+  const wanted = search.trim().toLowerCase();
+  const found: { revision: number; bytes: number | null }[] = [];
+  for (let next = before; ;) {
+    const rows = await database
+      .select({
+        revision: revisions.revision,
+        bytes: revisions.bytes,
+        label: revisions.label,
+        labelParts: revisions.labelParts,
+      })
+      .from(revisions)
+      .where(and(eq(revisions.planId, id), lt(revisions.revision, next), names(channel)))
+      .orderBy(desc(revisions.revision))
+      .limit(wanted === '' ? most : SEARCHED_AT_ONCE);
+    for (const one of rows)
+      if (wanted === '' || wordsOfLabel(one).toLowerCase().includes(wanted)) found.push(one);
+    const last = rows.at(-1);
+    if (wanted === '' || !last || rows.length < SEARCHED_AT_ONCE || found.length >= most)
+      return found.slice(0, most);
+    next = last.revision;
+    await letOthers();
+  }
+}
 
 /**
  * A page of the log, newest first: at most `limit` revisions, and no more than fit into an answer. `next` is what to ask
@@ -183,12 +215,7 @@ export async function planLog(
   const database = await reading();
   const row = await wantRow(database, id);
   const own = eq(revisions.planId, id);
-  const sizes = await database
-    .select({ revision: revisions.revision, bytes: revisions.bytes })
-    .from(revisions)
-    .where(and(own, lt(revisions.revision, before ?? row.revision + 1), labelHas(search), names(channel)))
-    .orderBy(desc(revisions.revision))
-    .limit(limit + 1);
+  const sizes = await sizesOf(database, id, before ?? row.revision + 1, limit + 1, { search, channel });
   let fits = 0;
   for (let bytes = 0; fits < Math.min(limit, sizes.length); fits++) {
     bytes += sizes[fits]!.bytes ?? 20_000;
@@ -201,6 +228,7 @@ export async function planLog(
       revision: revisions.revision,
       kind: revisions.kind,
       label: revisions.label,
+      labelParts: revisions.labelParts,
       edit: revisions.edit,
       at: revisions.at,
     })
@@ -208,7 +236,11 @@ export async function planLog(
     .where(and(own, inArray(revisions.revision, page)))
     .orderBy(desc(revisions.revision));
   return {
-    edits: rows.map((one) => ({ ...one, at: one.at.toISOString() })),
+    edits: rows.map(({ labelParts, ...one }) => ({
+      ...one,
+      label: wordsOfLabel({ label: one.label, labelParts }),
+      at: one.at.toISOString(),
+    })),
     next: sizes.length > fits ? page.at(-1)! : null,
   };
 }

@@ -3,6 +3,7 @@ import type { Edit, PlanId } from '../core/plan';
 import { changes, revisions, type Database } from '../db';
 import { reading } from './database';
 import { keyUsed, receiptOf, type Asker } from './once';
+import { wordsOfLabel } from './labels';
 import { editsBetween, labelOf } from './plan-log';
 import { wantRow } from './plan-rows';
 
@@ -54,7 +55,7 @@ export async function answeredBefore(
   const next = own.find((one) => one.revision === revision + 1);
   return {
     revision,
-    label: made.label,
+    label: wordsOfLabel(made),
     undo: await labelOf(database, id, next ? next.beforeUndo : row.undoHead),
     redo: await labelOf(database, id, next ? next.beforeRedo : row.redoHead),
     ...(await broughtAlong(database, id, answerFrom, revision)),
@@ -72,10 +73,10 @@ export async function receiptOfEdit<N>(
   if (!kept) return undefined;
   const { revision, note } = kept;
   const [made] = await database
-    .select({ label: revisions.label })
+    .select({ label: revisions.label, labelParts: revisions.labelParts })
     .from(revisions)
     .where(and(eq(revisions.planId, id), eq(revisions.revision, revision)));
-  return { answer: { revision, label: made!.label }, note: note as N };
+  return { answer: { revision, label: wordsOfLabel(made!) }, note: note as N };
 }
 
 /** The edits that bring somebody along, where there are any and not too many. */

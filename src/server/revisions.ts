@@ -2,16 +2,18 @@ import { and, eq } from 'drizzle-orm';
 import {
   applyEdit,
   difference,
-  editLabel,
   headOf,
   inverseOf,
   KIND_NAMES,
+  labelOfEdit,
+  labelWords,
   outcomeFaultInSteps,
   readingEdit,
   rebaseEdit,
   sharedWith,
   type Difference,
   type Edit,
+  type LabelParts,
   type Plan,
   type PlanId,
 } from '../core/plan';
@@ -23,6 +25,7 @@ import { inSteps, letOthers } from './in-steps';
 import { heldAt, heldPlan, hold, holdEarlier, letGo, type HeldPlan } from './held-plans';
 import { NOBODY, requestDigest, type Asker } from './once';
 import { answeredBefore, broughtAlong, type ChangeAnswer, type Receipt } from './receipts';
+import { partsOfLabel } from './labels';
 import { keepSnapshot, labelOf, planAt } from './plan-log';
 import { allRows, loadPlan, rowChanges, wantRow } from './plan-rows';
 import { wantModel } from './plans';
@@ -38,7 +41,7 @@ const FAR_BACK = 2000;
 interface Step {
   kind: 'edit' | 'undo' | 'redo';
   edit: Edit;
-  label: string;
+  label: LabelParts;
   after: Plan;
   undoHead: (revision: number) => number | null;
   redoHead: (revision: number) => number | null;
@@ -146,7 +149,7 @@ async function keep(
   if (!kept) return undefined;
   const held = { plan: after, revision, undoHead, redoHead, bytes, inRows: true };
   hold(id, held);
-  announce(id, { revision, label: step.label });
+  announce(id, { revision, label: labelWords(step.label) });
   keepSnapshot(id, revision, after);
   giveSpaceBack();
   return held;
@@ -186,10 +189,11 @@ function change(
       }
       if (done) {
         const { revision } = done;
-        const label = (head: number | null) => (head === revision ? step.label : labelOf(database, id, head));
+        const words = labelWords(step.label);
+        const label = (head: number | null) => (head === revision ? words : labelOf(database, id, head));
         return {
           revision,
-          label: step.label,
+          label: words,
           undo: await label(done.undoHead),
           redo: await label(done.redoHead),
           ...(await broughtAlong(database, id, step.answerFrom, revision)),
@@ -267,7 +271,7 @@ export function editPlan(
     return {
       kind: 'edit',
       edit,
-      label: editLabel(edit, plan),
+      label: labelOfEdit(edit, plan),
       after: result.value,
       undoHead: (next) => next,
       redoHead: () => null,
@@ -307,7 +311,7 @@ export function stepBack(
     return {
       kind,
       edit,
-      label: target!.label,
+      label: partsOfLabel(target!),
       after: result.value,
       undoHead: (next) => (kind === 'undo' ? target!.beforeUndo : next),
       redoHead: (next) => (kind === 'undo' ? next : target!.beforeRedo),
@@ -354,7 +358,7 @@ export async function goBack(
     return {
       kind: 'edit',
       edit,
-      label: `Go back to revision ${revision}`,
+      label: { of: 'go back', revision },
       after: result.value,
       undoHead: (next) => next,
       redoHead: () => null,

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import type { PlanId } from '../core/plan';
+import type { LabelParts, PlanId } from '../core/plan';
 import { openDatabase, type Database } from '../db';
 import type { RowChanges } from './plan-rows';
 import { rowsIn, stageRows, unstage, type RowsToPut } from './staging';
@@ -26,7 +26,7 @@ export interface StepToKeep {
   edit: string;
   inverse: string;
   logBytes: number;
-  label: string;
+  label: LabelParts;
   beforeUndo: number | null;
   beforeRedo: number | null;
   key: string | null;
@@ -126,7 +126,7 @@ async function carryOut(database: Database, steps: readonly Ready[]): Promise<Se
     with steps as materialized (
       select * from jsonb_to_recordset(${asked}::jsonb) as x(
         id text, "from" integer, name text, model text, head jsonb, bytes integer, "undoHead" integer, "redoHead" integer,
-        kind text, edit text, inverse text, "logBytes" integer, label text, "beforeUndo" integer, "beforeRedo" integer,
+        kind text, edit text, inverse text, "logBytes" integer, label jsonb, "beforeUndo" integer, "beforeRedo" integer,
         key text, request text, receipt jsonb)
     ), gate as (
       update plans set name = steps.name, model_id = steps.model, head = steps.head, document = null, bytes = steps.bytes,
@@ -134,7 +134,7 @@ async function carryOut(database: Database, steps: readonly Ready[]): Promise<Se
       from steps where plans.id = steps.id and plans.revision = steps."from" and plans.removed_at is null
       returning plans.id
     ), logged as (
-      insert into revisions (plan_id, revision, kind, edit, inverse, bytes, label, before_undo, before_redo)
+      insert into revisions (plan_id, revision, kind, edit, inverse, bytes, label_parts, before_undo, before_redo)
       select id, "from" + 1, kind, edit::jsonb, inverse::jsonb, "logBytes", label, "beforeUndo", "beforeRedo"
       from steps join gate using (id)
     )${

@@ -7,6 +7,8 @@ import { KIND_NAMES, KINDS, recordsOf, type Kind } from './kinds';
 import type { AnyRecord } from './kinds.schema';
 import { HEAD_FIELDS } from './plan';
 import { fieldKept } from './references';
+import { labelWords } from './label';
+import type { LabelParts } from './label.schema';
 import type { Plan } from './plan.schema';
 import { settingChanges, settingsClash, withSettings } from './setting-changes';
 import type { Edit, EditNamed } from './edit.schema';
@@ -19,8 +21,11 @@ import type { Edit, EditNamed } from './edit.schema';
 export const applyEdit = (plan: Plan, edit: Edit): Result<Plan> =>
   edit.name === 'together' ? together.apply(plan, edit) : applyPlain(plan, edit);
 
-/** An edit in plain words for the history and the undo button; `plan` is the one it is run on. */
-export const editLabel = (edit: Edit, plan: Plan): string =>
+/** An edit in plain words; `plan` is the one that it is run on. */
+export const editLabel = (edit: Edit, plan: Plan): string => labelWords(labelOfEdit(edit, plan));
+
+/** What the label of an edit says; `plan` is the one that it is run on. */
+export const labelOfEdit = (edit: Edit, plan: Plan): LabelParts =>
   edit.name === 'together' ? together.label(edit, plan) : plainLabel(edit, plan);
 
 /** The edit that leads from `after` back to `before`: found by comparing the two, so it fits every edit. */

@@ -1,5 +1,14 @@
 import { id, placing, three } from '../samples.test.kit';
-import { editLabel, rebaseEdit, type ChannelSet, type Edit, type ZoneId } from '.';
+import {
+  editLabel,
+  labelOfEdit,
+  labelPartsSchema,
+  labelWords,
+  rebaseEdit,
+  type ChannelSet,
+  type Edit,
+  type ZoneId,
+} from '.';
 import { run } from '../samples.test.kit';
 
 const change = (set: ChannelSet, ...numbers: number[]): Edit => ({
@@ -61,7 +70,12 @@ test.each<[Edit, string]>([
   [{ name: 'arrange', how: 'renumber', moves }, 'Renumber 1 channel'],
   [{ name: 'describe', set: { name: 'Autumn' } }, 'Rename the plan to “Autumn”'],
   [{ name: 'describe', set: { owner: { strict: true } } }, 'Change the plan’s details'],
-])('%j reads: %s', (edit, label) => expect(editLabel(edit, three)).toBe(label));
+])('%j reads: %s', (edit, label) => {
+  expect(editLabel(edit, three)).toBe(label);
+  // What the log has of it comes to the same.
+  const saved: unknown = JSON.parse(JSON.stringify(labelOfEdit(edit, three)));
+  expect(labelWords(labelPartsSchema.parse(saved))).toBe(label);
+});
 
 test('a channel without a name goes by its frequency', () => {
   const nameless = run(three, change({ name: '' }, 2));

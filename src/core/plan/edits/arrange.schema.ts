@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { CHANNEL_LIMIT, LIST_LIMIT, SLOT_LIMIT } from '../channel';
 import { channelIdSchema } from '../ids.schema';
-import { HOW } from './arrange';
+import { ARRANGE_WORDS } from '../label';
 
 const slot = z.int().min(0).max(SLOT_LIMIT);
 
 export const arrangeSchema = z.object({
   name: z.literal('arrange'),
-  how: z.enum(Object.keys(HOW) as (keyof typeof HOW)[]),
+  how: z.enum(Object.keys(ARRANGE_WORDS) as (keyof typeof ARRANGE_WORDS)[]),
   moves: z
     .array(
       z.object({

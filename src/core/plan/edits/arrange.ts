@@ -1,19 +1,8 @@
 import { fail, ok } from '../../result';
-import { KINDS } from '../kinds';
 import { orderedChannels } from '../plan';
-import { countOf } from '../record';
 import { MISSING } from './change';
 import { defineEdit } from './define';
 import type { ArrangeEdit } from './arrange.schema';
-
-/** The ways to arrange, as the label has them. */
-export const HOW = {
-  move: 'Move',
-  swap: 'Swap',
-  'close gaps': 'Close gaps:',
-  sort: 'Sort',
-  renumber: 'Renumber',
-};
 
 /** Moves channels from slot to slot, also into another list; each says where it was, and is refused where it is not there any more. */
 export const arrange = defineEdit<ArrangeEdit>({
@@ -35,5 +24,5 @@ export const arrange = defineEdit<ArrangeEdit>({
     );
     return typeof channels === 'string' ? fail(channels) : ok({ ...plan, channels });
   },
-  label: ({ how, moves }) => `${HOW[how]} ${countOf(moves.length, KINDS.channel)}`,
+  label: ({ how, moves }) => ({ of: 'arrange', how, n: moves.length }),
 });

@@ -1,17 +1,15 @@
 import equal from 'fast-deep-equal';
 import { fail, ok, type Result } from '../../result';
-import { carryTransmit, formatAccess, formatFrequency, formatPower, isFrequency } from '../../radio';
-import { FIELD_NAMES } from '../channel';
-import type { ChannelFields } from '../channel.schema';
+import { carryTransmit, formatFrequency, isFrequency } from '../../radio';
 import { KINDS, recordsOf, withRecords, type OwnKind } from '../kinds';
 import type { AnyRecord } from '../kinds.schema';
+import type { LabelParts } from '../label.schema';
 import type { Plan } from '../plan.schema';
 import { danglingFault } from '../references';
-import { countOf } from '../record';
 import { withoutSolvedTexts } from '../unclear';
 import { defineEdit } from './define';
 import { placesOf, withPlacesOf } from '../places';
-import type { ChannelSet, ChannelChange, ChangeEdit } from './change.schema';
+import type { ChannelChange, ChangeEdit } from './change.schema';
 
 /** Sets fields of records. On channels it knows radio: transmit follows receive by the shift that it had. */
 export const change = defineEdit<ChangeEdit>({
@@ -65,43 +63,25 @@ function changeRecords(
   return lost === null ? ok(next) : fail(lost);
 }
 
-function recordLabel(kind: OwnKind, changes: readonly { id: string; set: object }[], plan: Plan): string {
-  const { words } = KINDS[kind];
+const fieldsOf = (sets: readonly object[]) => [...new Set(sets.flatMap((set) => Object.keys(set)))];
+
+function recordLabel(kind: OwnKind, changes: readonly { id: string; set: object }[], plan: Plan): LabelParts {
   const only =
     changes.length === 1 ? recordsOf(plan, kind).find(({ id }) => id === changes[0]!.id) : undefined;
-  const fields = [...new Set(changes.flatMap(({ set }) => Object.keys(set)))];
-  const what = fields.length === 1 ? `${(words.fields as Record<string, string>)[fields[0]!]} of ` : '';
-  return `Change ${what}${only ? `the ${words.one} “${only.name}”` : countOf(changes.length, KINDS[kind])}`;
+  const fields = fieldsOf(changes.map(({ set }) => set));
+  return { of: 'change records', kind, n: changes.length, ...(only && { name: only.name }), fields };
 }
 
-function channelLabel(changes: readonly ChannelChange[], plan: Plan): string {
+function channelLabel(changes: readonly ChannelChange[], plan: Plan): LabelParts {
   const sets = changes.map((one) => one.set);
   const first = sets[0]!;
-  const keys = [...new Set(sets.flatMap((set) => Object.keys(set)))].filter(
-    (key) => key !== 'txFixed',
-  ) as (keyof ChannelFields)[];
+  const fields = fieldsOf(sets).filter((key) => key !== 'txFixed');
   const only =
     changes.length === 1 ? plan.channels[placesOf(plan.channels).get(changes[0]!.id) ?? -1] : undefined;
-  const target = only ? `“${only.name || formatFrequency(only.rx)}”` : countOf(changes.length, KINDS.channel);
-  if (keys.length !== 1) return `Change ${target}`;
-  const key = keys[0]!;
-  if (!sets.every((set) => equal(set, first))) return `Set ${FIELD_NAMES[key]} of ${target}`;
-  if (key === 'tx' && first.tx === null) return `Set ${target} to listen only`;
-  if (key === 'unclear') return `Mark what was typed into ${target}`;
-  if (key === 'scan') return `${first.scan ? 'Scan' : 'Leave out of the scan'}: ${target}`;
-  if (key === 'satellite') return `Mark ${target} as ${first.satellite ? '' : 'not '}working a satellite`;
-  if (key === 'name') return `Rename ${target} to “${first.name}”`;
-  const value = valueLabel(key, first);
-  return value === undefined
-    ? `Change ${FIELD_NAMES[key]} of ${target}`
-    : `Set ${FIELD_NAMES[key]} of ${target} to ${value}`;
-}
-
-function valueLabel(key: keyof ChannelFields, set: ChannelSet): string | undefined {
-  if (key === 'rx') return formatFrequency(set.rx!);
-  if (key === 'tx') return formatFrequency(set.tx!);
-  if (key === 'access') return formatAccess(set.access!) || 'open';
-  if (key === 'power') return formatPower(set.power!);
-  if (key === 'mode') return set.mode;
-  return undefined;
+  const same = fields.length === 1 && sets.every((set) => equal(set, first));
+  return {
+    ...{ of: 'change channels', n: changes.length, fields },
+    ...(only && { name: only.name || formatFrequency(only.rx) }),
+    ...(same && { set: { ...first } }),
+  };
 }

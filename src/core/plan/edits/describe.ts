@@ -10,13 +10,12 @@ export const describePlan = defineEdit<DescribeEdit>({
     return ok({ ...plan, ...parted, ...rest, ...(owner && { owner: { ...plan.owner, ...owner } }) });
   },
   label({ set }) {
-    if (set.name !== undefined) return `Rename the plan to “${set.name}”`;
+    if (set.name !== undefined) return { of: 'describe', field: 'name', value: set.name };
     if (set.origin !== undefined)
-      return set.origin ? 'Look at what changed where it came from' : 'Part from the plan that it came from';
-    if (set.lookedAt !== undefined) return 'Look at what changed in a plan made of this one';
-    if (set.unit !== undefined)
-      return set.unit ? `Work on it for ${set.unit.called}` : 'Work on it for any radio of its model';
-    if (set.settings !== undefined) return 'Change the radio’s settings';
-    return set.abbreviations === undefined ? 'Change the plan’s details' : 'Change the abbreviations';
+      return { of: 'describe', field: 'origin', value: set.origin && set.origin.plan };
+    if (set.lookedAt !== undefined) return { of: 'describe', field: 'lookedAt' };
+    if (set.unit !== undefined) return { of: 'describe', field: 'unit', value: set.unit && set.unit.called };
+    if (set.settings !== undefined) return { of: 'describe', field: 'settings' };
+    return { of: 'describe', field: set.abbreviations === undefined ? 'details' : 'abbreviations' };
   },
 });

@@ -1,7 +1,6 @@
 import { fail, ok } from '../../result';
 import { KINDS, recordsOf, withRecords } from '../kinds';
 import type { AnyRecord } from '../kinds.schema';
-import { countOf } from '../record';
 import { MISSING } from './change';
 import { defineEdit } from './define';
 import type { OrderEdit } from './order.schema';
@@ -20,5 +19,5 @@ export const order = defineEdit<OrderEdit>({
     const around = [...there.slice(0, from).filter(stays), ...taken, ...there.slice(from).filter(stays)];
     return ok(withRecords(plan, kind, around));
   },
-  label: ({ kind, ids }) => `Order ${countOf(ids.length, KINDS[kind])}`,
+  label: ({ kind, ids }) => ({ of: 'order', kind, n: ids.length }),
 });

@@ -1,9 +1,7 @@
 import { fail, ok, type Result } from '../../result';
 import type { Channel, NewChannel } from '../channel.schema';
-import { KINDS } from '../kinds';
 import { orderedChannels } from '../plan';
 import type { Plan } from '../plan.schema';
-import { countOf } from '../record';
 import { withoutDangling, withReferencesThere } from '../references';
 import { previewPlacing, type SlotRange } from '../slots';
 import { defineEdit } from './define';
@@ -73,8 +71,8 @@ export const place = defineEdit<PlaceEdit>({
     const next = { ...plan, channels };
     return ok(gone.size > 0 ? withoutDangling(next) : next);
   },
-  label: ({ channels }) =>
-    channels.length === 1
-      ? `Place “${channels[0]!.name}”`
-      : `Place ${countOf(channels.length, KINDS.channel)}`,
+  label: ({ channels }) => ({
+    ...{ of: 'place', n: channels.length },
+    ...(channels.length === 1 && { name: channels[0]!.name }),
+  }),
 });

@@ -1,4 +1,5 @@
 import type { Result } from '../../result';
+import type { LabelParts } from '../label.schema';
 import type { Plan } from '../plan.schema';
 import { arrange } from './arrange';
 import { change } from './change';
@@ -39,5 +40,5 @@ function carried<T>(edit: PlainEdit, run: <E>(kind: EditKind<E>, edit: E) => T):
 export const applyPlain = (plan: Plan, edit: PlainEdit): Result<Plan> =>
   carried(edit, (kind, own) => kind.apply(plan, own));
 
-export const plainLabel = (edit: PlainEdit, plan: Plan): string =>
+export const plainLabel = (edit: PlainEdit, plan: Plan): LabelParts =>
   carried(edit, (kind, own) => kind.label(own, plan));

@@ -1,7 +1,6 @@
 import { fail, ok } from '../../result';
 import { KINDS, recordsOf, withRecords } from '../kinds';
 import type { AnyRecord } from '../kinds.schema';
-import { countOf } from '../record';
 import { danglingFault, withReferencesThere } from '../references';
 import { defineEdit } from './define';
 import type { PutEdit } from './put.schema';
@@ -26,8 +25,8 @@ export const put = defineEdit<PutEdit>({
     const lost = danglingFault(next, { [kind]: records });
     return lost === null ? ok(next) : fail(lost);
   },
-  label: ({ kind, records }) =>
-    records.length === 1
-      ? `Add the ${KINDS[kind].words.one} “${records[0]!.name}”`
-      : `Add ${countOf(records.length, KINDS[kind])}`,
+  label: ({ kind, records }) => ({
+    ...{ of: 'put', kind, n: records.length },
+    ...(records.length === 1 && { name: records[0]!.name }),
+  }),
 });

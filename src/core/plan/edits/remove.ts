@@ -2,7 +2,6 @@ import { fail, ok } from '../../result';
 import { capital } from '../../text';
 import { KINDS, recordsOf, withRecords } from '../kinds';
 import type { AnyRecord } from '../kinds.schema';
-import { countOf } from '../record';
 import { withoutDangling } from '../references';
 import { MISSING } from './change';
 import { defineEdit } from './define';
@@ -31,7 +30,6 @@ export const remove = defineEdit<RemoveEdit>({
   label({ kind = 'channel', ids }, plan) {
     const only =
       ids.length === 1 && (recordsOf(plan, kind) as readonly AnyRecord[]).find(({ id }) => id === ids[0]);
-    const what = kind === 'channel' ? '' : `the ${KINDS[kind].words.one} `;
-    return only ? `Remove ${what}“${only.name}”` : `Remove ${countOf(ids.length, KINDS[kind])}`;
+    return { of: 'remove', kind, n: ids.length, ...(only && { name: only.name }) };
   },
 });

@@ -1,7 +1,6 @@
 import { applyDifference, type Difference } from '../difference';
-import { KIND_NAMES, KINDS, type Kind } from '../kinds';
+import { KIND_NAMES, type Kind } from '../kinds';
 import type { PlanHead } from '../plan.schema';
-import { countOf } from '../record';
 import { defineEdit } from './define';
 import type { RestoreEdit } from './restore.schema';
 
@@ -22,14 +21,13 @@ export const restore = defineEdit<RestoreEdit>({
       const { put = [], remove = [] } = records[kind] ?? {};
       return put.length + remove.length;
     };
-    const kinds = KIND_NAMES.filter((kind) => touched(kind) > 0);
-    if (kinds.length === 0)
-      return edit.head || edit.details
-        ? 'Restore the plan’s details'
-        : edit.settings
-          ? 'Restore settings of the radio'
-          : 'Restore nothing';
-    return `Restore ${kinds.map((kind) => countOf(touched(kind), KINDS[kind])).join(' and ')}`;
+    return {
+      of: 'restore',
+      records: Object.fromEntries(
+        KIND_NAMES.flatMap((kind) => (touched(kind) > 0 ? [[kind, touched(kind)]] : [])),
+      ),
+      rest: edit.head || edit.details ? 'details' : edit.settings ? 'settings' : 'nothing',
+    };
   },
 });
 

@@ -20,6 +20,6 @@ export const setSettings = defineEdit<SetEdit>({
   },
   label({ settings }) {
     const count = Object.values(settings).reduce((sum, values) => sum + Object.keys(values).length, 0);
-    return count === 1 ? 'Change a setting of the radio' : `Change ${count} settings of the radio`;
+    return { of: 'set', n: count };
   },
 });

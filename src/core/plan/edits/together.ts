@@ -8,5 +8,5 @@ import type { TogetherEdit } from './together.schema';
 export const together = defineEdit<TogetherEdit>({
   apply: (plan, { edits }) =>
     edits.reduce<Result<Plan>>((so, edit) => (so.ok ? applyPlain(so.value, edit) : so), ok(plan)),
-  label: ({ label }) => label,
+  label: ({ label }) => ({ of: 'together', label }),
 });

@@ -42,17 +42,19 @@ export function SettingsPane() {
       </summary>
       <div className="flex flex-col gap-2 pt-2">
         {data.settings.map((info) => (
-          <SettingField
-            key={`${info.key} ${JSON.stringify(set[info.key])}`}
-            info={info}
-            value={set[info.key]}
-            usual={model.storedShifts.find(({ setting }) => setting === info.key)?.usual}
-            onChange={change(info.key)}
-          />
+          <div key={`${info.key} ${JSON.stringify(set[info.key])}`}>
+            <SettingField
+              info={info}
+              value={set[info.key]}
+              usual={model.storedShifts.find(({ setting }) => setting === info.key)?.usual}
+              onChange={change(info.key)}
+            />
+            <p className="pt-0.5 text-[12px] text-soft">{info.help}</p>
+          </div>
         ))}
         {restarts && (
           <p className="text-soft">
-            Some of these settings count only after the radio was switched off and on.
+            Some of these settings take effect only after you switch the radio off and on.
           </p>
         )}
       </div>
