@@ -1,4 +1,5 @@
 import type { Setting } from '../settings';
+import { keyBeep, oneDisplay, powerOnText, timeOutTimer } from './common-settings';
 
 /** The settings of the radios with colour code and time slot. */
 export const dmrSettings: Setting[] = [
@@ -21,33 +22,9 @@ export const dmrSettings: Setting[] = [
     value: { kind: 'text', length: 10 },
     default: '',
   },
-  {
-    key: 'shows',
-    scope: 'plan',
-    topic: 'display',
-    name: 'Display shows',
-    help: 'What the large line of the display shows.',
-    value: { kind: 'choice', values: ['name', 'frequency', 'slot'] },
-    default: 'name',
-  },
-  {
-    key: 'beep',
-    scope: 'plan',
-    topic: 'sound',
-    name: 'Key beep',
-    help: 'The radio beeps at each key.',
-    value: { kind: 'switch' },
-    default: true,
-  },
-  {
-    key: 'timeOut',
-    scope: 'plan',
-    topic: 'transmit',
-    name: 'Time-out timer',
-    help: 'The radio stops transmitting after this time, so that a stuck key does not block the channel.',
-    value: { kind: 'choice', values: [0, 60, 120, 180, 300, 600], words: { 0: 'off' }, unit: 's' },
-    default: 180,
-  },
+  oneDisplay('name'),
+  keyBeep,
+  timeOutTimer([0, 60, 120, 180, 300, 600]),
   {
     key: 'alias',
     scope: 'plan',
@@ -57,13 +34,5 @@ export const dmrSettings: Setting[] = [
     value: { kind: 'switch' },
     default: false,
   },
-  {
-    key: 'greeting',
-    scope: 'unit',
-    topic: 'display',
-    name: 'Power-on text',
-    help: 'The display shows it when the radio is switched on.',
-    value: { kind: 'text', length: 16 },
-    default: '',
-  },
+  powerOnText(16),
 ];

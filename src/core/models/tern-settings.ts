@@ -1,25 +1,10 @@
 import type { Setting } from '../settings';
+import { displayShows, keyBeep, powerOnText, timeOutTimer } from './common-settings';
 
 /** The settings of the Terns; their power-on texts are as long as their names. */
 export const ternSettings = (name: number): Setting[] => [
-  {
-    key: 'showA',
-    scope: 'plan',
-    topic: 'display',
-    name: 'Side A shows',
-    help: 'What the large line of side A shows.',
-    value: { kind: 'choice', values: ['name', 'frequency', 'slot'] },
-    default: 'name',
-  },
-  {
-    key: 'showB',
-    scope: 'plan',
-    topic: 'display',
-    name: 'Side B shows',
-    help: 'What the large line of side B shows.',
-    value: { kind: 'choice', values: ['name', 'frequency', 'slot'] },
-    default: 'frequency',
-  },
+  displayShows('showA', 'Side A shows', 'What the large line of side A shows.', 'name'),
+  displayShows('showB', 'Side B shows', 'What the large line of side B shows.', 'frequency'),
   {
     key: 'squelch',
     scope: 'plan',
@@ -29,15 +14,7 @@ export const ternSettings = (name: number): Setting[] => [
     value: { kind: 'choice', values: [0, 1, 2, 3, 4, 5, 6, 7, 8, 9] },
     default: 3,
   },
-  {
-    key: 'beep',
-    scope: 'plan',
-    topic: 'sound',
-    name: 'Key beep',
-    help: 'The radio beeps at each key.',
-    value: { kind: 'switch' },
-    default: true,
-  },
+  keyBeep,
   {
     key: 'keyLock',
     scope: 'plan',
@@ -56,15 +33,7 @@ export const ternSettings = (name: number): Setting[] => [
     value: { kind: 'switch' },
     default: false,
   },
-  {
-    key: 'timeOut',
-    scope: 'plan',
-    topic: 'transmit',
-    name: 'Time-out timer',
-    help: 'The radio stops transmitting after this time, so that a stuck key does not block the channel.',
-    value: { kind: 'choice', values: [0, 60, 120, 180, 240, 300], words: { 0: 'off' }, unit: 's' },
-    default: 180,
-  },
+  timeOutTimer([0, 60, 120, 180, 240, 300]),
   {
     key: 'light',
     scope: 'plan',
@@ -74,13 +43,5 @@ export const ternSettings = (name: number): Setting[] => [
     value: { kind: 'choice', values: [0, 5, 10, 30], words: { 0: 'off' }, unit: 's' },
     default: 5,
   },
-  {
-    key: 'greeting',
-    scope: 'unit',
-    topic: 'display',
-    name: 'Power-on text',
-    help: 'The display shows it when the radio is switched on.',
-    value: { kind: 'text', length: name },
-    default: '',
-  },
+  powerOnText(name),
 ];

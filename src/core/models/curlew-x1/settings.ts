@@ -1,24 +1,9 @@
 import type { Setting } from '../../settings';
+import { keyBeep, oneDisplay, powerOnText } from '../common-settings';
 
 export const settings: Setting[] = [
-  {
-    key: 'shows',
-    scope: 'plan',
-    topic: 'display',
-    name: 'Display shows',
-    help: 'What the large line of the display shows.',
-    value: { kind: 'choice', values: ['name', 'frequency', 'slot'] },
-    default: 'frequency',
-  },
-  {
-    key: 'beep',
-    scope: 'plan',
-    topic: 'sound',
-    name: 'Key beep',
-    help: 'The radio beeps at each key.',
-    value: { kind: 'switch' },
-    default: true,
-  },
+  oneDisplay('frequency'),
+  keyBeep,
   {
     key: 'gnss',
     scope: 'plan',
@@ -62,13 +47,5 @@ export const settings: Setting[] = [
     default: '',
     restart: true,
   },
-  {
-    key: 'greeting',
-    scope: 'unit',
-    topic: 'display',
-    name: 'Power-on text',
-    help: 'The display shows it when the radio is switched on.',
-    value: { kind: 'text', length: 12 },
-    default: '',
-  },
+  powerOnText(12),
 ];

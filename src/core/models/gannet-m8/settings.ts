@@ -1,33 +1,10 @@
 import type { Setting } from '../../settings';
+import { displayShows, keyBeep, powerOnText, timeOutTimer } from '../common-settings';
 
 export const settings: Setting[] = [
-  {
-    key: 'showLeft',
-    scope: 'plan',
-    topic: 'display',
-    name: 'Left side shows',
-    help: 'What the large line of the left side shows.',
-    value: { kind: 'choice', values: ['name', 'frequency', 'slot'] },
-    default: 'name',
-  },
-  {
-    key: 'showRight',
-    scope: 'plan',
-    topic: 'display',
-    name: 'Right side shows',
-    help: 'What the large line of the right side shows.',
-    value: { kind: 'choice', values: ['name', 'frequency', 'slot'] },
-    default: 'name',
-  },
-  {
-    key: 'beep',
-    scope: 'plan',
-    topic: 'sound',
-    name: 'Key beep',
-    help: 'The radio beeps at each key.',
-    value: { kind: 'switch' },
-    default: true,
-  },
+  displayShows('showLeft', 'Left side shows', 'What the large line of the left side shows.', 'name'),
+  displayShows('showRight', 'Right side shows', 'What the large line of the right side shows.', 'name'),
+  keyBeep,
   {
     key: 'crossBand',
     scope: 'plan',
@@ -37,22 +14,6 @@ export const settings: Setting[] = [
     value: { kind: 'switch' },
     default: false,
   },
-  {
-    key: 'timeOut',
-    scope: 'plan',
-    topic: 'transmit',
-    name: 'Time-out timer',
-    help: 'The radio stops transmitting after this time, so that a stuck key does not block the channel.',
-    value: { kind: 'choice', values: [0, 60, 180, 300, 600], words: { 0: 'off' }, unit: 's' },
-    default: 180,
-  },
-  {
-    key: 'greeting',
-    scope: 'unit',
-    topic: 'display',
-    name: 'Power-on text',
-    help: 'The display shows it when the radio is switched on.',
-    value: { kind: 'text', length: 7 },
-    default: '',
-  },
+  timeOutTimer([0, 60, 180, 300, 600]),
+  powerOnText(7),
 ];

@@ -1,67 +1,23 @@
 import type { Setting } from '../../settings';
+import { keyBeep, oneDisplay, powerOnText } from '../common-settings';
+
+/** The one shift that is stored for a band, Hz. */
+const shiftOn = (key: string, band: string, factory: number): Setting => ({
+  key,
+  scope: 'plan',
+  topic: 'transmit',
+  name: `Shift on ${band}`,
+  help: `How far the transmit frequency of a repeater channel on ${band} is from its receive frequency.`,
+  value: { kind: 'number', unit: 'kHz', scale: 1_000, least: 0, most: 999_999_000, step: 1_000 },
+  default: factory,
+});
 
 export const settings: Setting[] = [
-  {
-    key: 'shows',
-    scope: 'plan',
-    topic: 'display',
-    name: 'Display shows',
-    help: 'What the large line of the display shows.',
-    value: { kind: 'choice', values: ['name', 'frequency', 'slot'] },
-    default: 'name',
-  },
-  {
-    key: 'beep',
-    scope: 'plan',
-    topic: 'sound',
-    name: 'Key beep',
-    help: 'The radio beeps at each key.',
-    value: { kind: 'switch' },
-    default: true,
-  },
-  {
-    key: 'shift10m',
-    scope: 'plan',
-    topic: 'transmit',
-    name: 'Shift on 10 m',
-    help: 'How far the transmit frequency of a repeater channel on 10 m is from its receive frequency.',
-    value: { kind: 'number', unit: 'kHz', scale: 1_000, least: 0, most: 999_999_000, step: 1_000 },
-    default: 100_000,
-  },
-  {
-    key: 'shift6m',
-    scope: 'plan',
-    topic: 'transmit',
-    name: 'Shift on 6 m',
-    help: 'How far the transmit frequency of a repeater channel on 6 m is from its receive frequency.',
-    value: { kind: 'number', unit: 'kHz', scale: 1_000, least: 0, most: 999_999_000, step: 1_000 },
-    default: 500_000,
-  },
-  {
-    key: 'shift2m',
-    scope: 'plan',
-    topic: 'transmit',
-    name: 'Shift on 2 m',
-    help: 'How far the transmit frequency of a repeater channel on 2 m is from its receive frequency.',
-    value: { kind: 'number', unit: 'kHz', scale: 1_000, least: 0, most: 999_999_000, step: 1_000 },
-    default: 600_000,
-  },
-  {
-    key: 'shift70cm',
-    scope: 'plan',
-    topic: 'transmit',
-    name: 'Shift on 70 cm',
-    help: 'How far the transmit frequency of a repeater channel on 70 cm is from its receive frequency.',
-    value: { kind: 'number', unit: 'kHz', scale: 1_000, least: 0, most: 999_999_000, step: 1_000 },
-    default: 7_600_000,
-  },
-  {
-    key: 'greeting',
-    scope: 'unit',
-    topic: 'display',
-    name: 'Power-on text',
-    help: 'The display shows it when the radio is switched on.',
-    value: { kind: 'text', length: 12 },
-    default: '',
-  },
+  oneDisplay('name'),
+  keyBeep,
+  shiftOn('shift10m', '10 m', 100_000),
+  shiftOn('shift6m', '6 m', 500_000),
+  shiftOn('shift2m', '2 m', 600_000),
+  shiftOn('shift70cm', '70 cm', 7_600_000),
+  powerOnText(12),
 ];

@@ -1,4 +1,5 @@
 import type { Setting } from '../../settings';
+import { keyBeep, oneDisplay } from '../common-settings';
 
 export const settings: Setting[] = [
   {
@@ -10,15 +11,7 @@ export const settings: Setting[] = [
     value: { kind: 'text', length: 10 },
     default: '',
   },
-  {
-    key: 'shows',
-    scope: 'plan',
-    topic: 'display',
-    name: 'Display shows',
-    help: 'What the large line of the display shows.',
-    value: { kind: 'choice', values: ['name', 'frequency', 'slot'] },
-    default: 'name',
-  },
+  oneDisplay('name'),
   {
     key: 'position',
     scope: 'plan',
@@ -37,13 +30,5 @@ export const settings: Setting[] = [
     value: { kind: 'number', unit: 's', scale: 1, least: 0, most: 9999, step: 1 },
     default: 300,
   },
-  {
-    key: 'beep',
-    scope: 'plan',
-    topic: 'sound',
-    name: 'Key beep',
-    help: 'The radio beeps at each key.',
-    value: { kind: 'switch' },
-    default: true,
-  },
+  keyBeep,
 ];
