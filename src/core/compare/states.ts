@@ -1,5 +1,6 @@
 import equal from 'fast-deep-equal';
 import { formatFrequency } from '../radio';
+import { valueWords, type Setting } from '../settings';
 import { capital } from '../text';
 import {
   cellText,
@@ -158,8 +159,18 @@ const OWNER_WORDS: Record<keyof Owner, string> = {
   marine: 'whether it is a ship’s',
 };
 
+/** The settings of a model, as far as they are known. */
+export type KnownSettings = (model: string) => readonly Pick<Setting, 'key' | 'name' | 'value'>[];
+
+/** What a record of a plan is called, by its kind and id. */
+const calledIn = (plan: Plan) => (kind: string, id: string) =>
+  (recordsOf(plan, kind as Kind) as readonly AnyRecord[]).find((one) => one.id === id)?.name;
+
 /** What of the plan as a whole was otherwise. A new field of it without words is a type error. */
-const HEAD_SAID: Record<(typeof HEAD_FIELDS)[number], (then: Plan, now: Plan) => string | null> = {
+const HEAD_SAID: Record<
+  (typeof HEAD_FIELDS)[number],
+  (then: Plan, now: Plan, known: KnownSettings) => string | readonly string[] | null
+> = {
   name: (then) => `The plan was called “${then.name}”`,
   modelId: (then) => `The plan was for ${then.modelId}`,
   owner: (then, now) => {
@@ -168,14 +179,23 @@ const HEAD_SAID: Record<(typeof HEAD_FIELDS)[number], (then: Plan, now: Plan) =>
     );
     return `Whose plan it is was otherwise: ${fields.map((field) => OWNER_WORDS[field]).join(', ')}`;
   },
-  settings: (then, now) => {
-    const changes = settingChanges(then.settings, now.settings);
-    const n = Object.values(changes ?? {}).reduce((sum, values) => sum + Object.keys(values).length, 0);
-    return n === 0
-      ? null
-      : n === 1
-        ? 'One setting of a radio was otherwise'
-        : `${n} settings of radios were otherwise`;
+  settings: (then, now, known) => {
+    const changed = Object.entries(settingChanges(then.settings, now.settings) ?? {}).flatMap(
+      ([model, values]) => Object.keys(values).map((key) => ({ model, key })),
+    );
+    const said = changed.slice(0, MOST_NAMED).map(({ model, key }) => {
+      const setting = known(model).find((one) => one.key === key);
+      const was = then.settings[model]?.[key];
+      const words =
+        was === undefined
+          ? 'not set'
+          : setting
+            ? valueWords(setting.value, was, calledIn(then))
+            : String(was);
+      return `${setting?.name ?? `The setting “${key}”`} was ${words}`;
+    });
+    const more = changed.length - said.length;
+    return more > 0 ? [...said, `${more} more settings were otherwise`] : said;
   },
   abbreviations: () => 'The abbreviations were others',
   origin: () => 'It was made of another plan',
@@ -184,15 +204,15 @@ const HEAD_SAID: Record<(typeof HEAD_FIELDS)[number], (then: Plan, now: Plan) =>
   lookedAt: () => null,
 };
 
-const besidesOf = (then: Plan, now: Plan): string[] => [
+const besidesOf = (then: Plan, now: Plan, known: KnownSettings): string[] => [
   ...HEAD_FIELDS.flatMap((field) =>
-    equal(then[field], now[field]) ? [] : (HEAD_SAID[field](then, now) ?? []),
+    equal(then[field], now[field]) ? [] : (HEAD_SAID[field](then, now, known) ?? []),
   ),
   ...KIND_NAMES.filter((kind) => kind !== 'channel').flatMap((kind) => recordsSaid(kind, then, now)),
 ];
 
-/** Holds how a plan was against how it is. */
-export function compareStates(then: Plan, now: Plan): StateComparison {
+/** Compares how a plan was with how it is. `known` are the settings of models by their ids: without them a setting is called by its key. */
+export function compareStates(then: Plan, now: Plan, known: KnownSettings = () => []): StateComparison {
   const was = new Map(then.channels.map((channel) => [channel.id, channel]));
   const is = new Map(now.channels.map((channel) => [channel.id, channel]));
   const channels: (ChannelState & { list: number })[] = [];
@@ -215,7 +235,7 @@ export function compareStates(then: Plan, now: Plan): StateComparison {
     channels: channels
       .sort((a, b) => a.list - b.list || a.slot - b.slot)
       .map(({ list: _, ...channel }) => channel),
-    besides: besidesOf(then, now),
+    besides: besidesOf(then, now, known),
   };
 }
 

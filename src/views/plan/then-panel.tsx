@@ -9,6 +9,7 @@ import { compareStates, takeBack, type ChannelState } from '@/core/compare';
 import { formatAccess, formatFrequency } from '@/core/radio';
 import { slotText, type Plan } from '@/core/plan';
 import { Button, LongList, Trouble, useEscape, type ListRow } from '@/ui';
+import { useSettings } from './use-settings';
 import { useDesk } from './desk';
 import { item } from './side-list';
 
@@ -88,7 +89,11 @@ export function ThenPanel({
 function Differences({ then, called }: { then: Plan; called: string }) {
   const { hand, table, actions } = useDesk();
   const { plan } = hand;
-  const { channels, besides } = useMemo(() => compareStates(then, plan), [then, plan]);
+  const settings = useSettings(plan.modelId);
+  const { channels, besides } = useMemo(
+    () => compareStates(then, plan, (model) => (model === plan.modelId && settings) || []),
+    [then, plan, settings],
+  );
   const rows = channels.map((channel): ListRow => ({
     key: channel.id,
     className: item,

@@ -1,15 +1,13 @@
 'use client';
 
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { call } from '@/api/call';
-import { radioApi } from '@/api/radios';
 import type { SettingInfo } from '@/core/image/settings.schema';
 import { recordsOf, type SettingValue } from '@/core/plan';
 import type { ValueKind } from '@/core/settings/setting.schema';
 import { valueWords, wantedWords } from '@/core/settings/values';
 import { Choice, Field } from '@/ui';
 import { useDesk } from '../desk';
+import { useSettings } from '../use-settings';
 
 type Kind<K extends ValueKind['kind']> = Extract<ValueKind, { kind: K }>;
 type Change = (value: SettingValue | undefined) => void;
@@ -20,28 +18,22 @@ const UNSET = 'As the radio has it';
 export function SettingsPane() {
   const { hand } = useDesk();
   const { plan, model, store } = hand;
-  const { data } = useQuery({
-    queryKey: ['settings', model.id],
-    queryFn: () => call(radioApi.modelSettings, { params: { id: model.id } }),
-    staleTime: Infinity,
-  });
+  const settings = useSettings(model.id);
   const set = plan.settings[model.id] ?? {};
   const change = (key: string) => (value: SettingValue | undefined) =>
     store.apply({ name: 'set', settings: { [model.id]: { [key]: value ?? null } } });
-  if (!data || data.settings.length === 0) return null;
-  const restarts = data.settings.some(({ key, restart }) => restart && set[key] !== undefined);
+  if (!settings || settings.length === 0) return null;
+  const restarts = settings.some(({ key, restart }) => restart && set[key] !== undefined);
   return (
     <details className="rounded-md border border-line bg-sheet px-3 py-2 text-[13px]">
       <summary className="cursor-pointer font-semibold">
         Set on the {model.name}{' '}
         <span className="font-normal text-soft">
-          {Object.keys(set).length === 0
-            ? 'nothing'
-            : `${Object.keys(set).length} of ${data.settings.length}`}
+          {Object.keys(set).length === 0 ? 'nothing' : `${Object.keys(set).length} of ${settings.length}`}
         </span>
       </summary>
       <div className="flex flex-col gap-2 pt-2">
-        {data.settings.map((info) => (
+        {settings.map((info) => (
           <div key={`${info.key} ${JSON.stringify(set[info.key])}`}>
             <SettingField
               info={info}
