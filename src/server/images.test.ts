@@ -129,7 +129,7 @@ test('a setting that the radio cannot stand at is refused with a sentence', asyn
     editPlan(plan.id, 1, { name: 'describe', set: { settings: { 'petrel-hf9': { shift2m } } } });
   await expect(set(600_500)).rejects.toMatchObject({
     kind: 'edit-refused',
-    detail: expect.stringContaining('no setting “shift2m” that can stand at “600500”'),
+    detail: expect.stringContaining('Shift on 2 m cannot be “600.5 kHz”'),
   });
   expect((await set(1_600_000)).revision).toBe(2);
 });

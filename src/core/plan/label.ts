@@ -2,7 +2,7 @@ import { formatAccess, formatFrequency, formatPower } from '../radio';
 import { FIELD_NAMES } from './channel';
 import type { ChannelFields } from './channel.schema';
 import type { ChannelSet } from './edits/change.schema';
-import { KINDS, type Kind } from './kinds';
+import { KIND_NAMES, KINDS, type Kind } from './kinds';
 import type { LabelParts } from './label.schema';
 import { countOf } from './record';
 
@@ -83,8 +83,9 @@ function detailWords({ field, value }: Parts<'describe'>): string {
 }
 
 function restoreWords({ records, rest }: Parts<'restore'>): string {
-  const kinds = Object.entries(records) as [Kind, number][];
-  if (kinds.length > 0) return `Restore ${kinds.map(([kind, n]) => countOf(n, KINDS[kind])).join(' and ')}`;
+  // In an order of our own: the database keeps the keys of an object in its own.
+  const counts = KIND_NAMES.flatMap((kind) => (records[kind] ? [countOf(records[kind], KINDS[kind])] : []));
+  if (counts.length > 0) return `Restore ${counts.join(' and ')}`;
   if (rest === 'details') return 'Restore the plan’s details';
   return rest === 'settings' ? 'Restore settings of the radio' : 'Restore nothing';
 }

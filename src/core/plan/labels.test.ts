@@ -77,6 +77,14 @@ test.each<[Edit, string]>([
   expect(labelWords(labelPartsSchema.parse(saved))).toBe(label);
 });
 
+test('a label reads the same whatever order the database gives its parts', () => {
+  for (const records of [
+    { channel: 1, zone: 2 },
+    { zone: 2, channel: 1 },
+  ])
+    expect(labelWords({ of: 'restore', rest: 'nothing', records })).toBe('Restore 1 channel and 2 zones');
+});
+
 test('a channel without a name goes by its frequency', () => {
   const nameless = run(three, change({ name: '' }, 2));
   expect(editLabel(change({ tx: null }, 2), nameless)).toBe('Set “145.6125” to listen only');
