@@ -69,7 +69,7 @@ export const placedSettingSchema = z.object({
   key: z.string(),
   part: z.string().optional(),
   codec: settingCodecSchema,
-  /** The layout version that brought it; a radio of an older one has other bytes there. 1 where it is not said. */
+  /** The layout version that brought it; a radio of an older one has other bytes there. Absent where it was always there. */
   since: z.int().min(2).optional(),
 });
 
@@ -191,9 +191,9 @@ export function layoutVersion(image: Uint8Array, format: Pick<Format, 'container
   return version ? image[partStart(format, version.part) + version.at]! : 1;
 }
 
-/** The settings that an image of a layout version has. */
+/** The settings that an image of a layout version has: those that came with it or before, and in any case those that were always there. */
 export const settingsOfLayout = ({ settings }: Pick<Format, 'settings'>, version: number) =>
-  settings.filter(({ since = 1 }) => since <= version);
+  settings.filter(({ since }) => since === undefined || since <= version);
 
 /** True where an image has what its format is recognised by. */
 export function hasSignature(image: Uint8Array, format: Pick<Format, 'container' | 'signature'>): boolean {
