@@ -1,5 +1,5 @@
 import { blankImage, type Format } from './format';
-import { fit } from './fit';
+import { fit, settingFromRadio } from './fit';
 import { compareBesides } from './compare';
 import { addModel, MODELS, type Model } from './models';
 import { addFormat, formatOf } from './models/formats';
@@ -151,7 +151,7 @@ test('an image of layout 1 has the settings of layout 1, and keeps all else over
 
 test('a byte that is no value of its setting is said, and survives a write of the others', () => {
   const image = encodeImage({ channels: [], settings: ALL }, blankImage(format), wren);
-  // No third value of the switch; a level above 9; figures that are letters.
+  // No third value of the switch; a level above 9; digits that are letters.
   image[5] = 0xf7;
   image[6] = 0x0a;
   image.set([0x41, 0x42], 17);
@@ -211,6 +211,13 @@ test('a setting refers to a record: by number in the radio, by id in the plan, a
     settings: { [wren.id]: { first: { kind: 'zone' as const, id: bay! } } },
   };
   expect(fit(own, wren).settings).toEqual({ first: 2 });
+  // What the radio says of its second bank is the plan's second zone; it has no third.
+  expect([1, 2, 3, 0].map((number) => settingFromRadio(own, wren, 'first', number))).toEqual([
+    { kind: 'zone', id: hills },
+    { kind: 'zone', id: bay },
+    null,
+    null,
+  ]);
   const without = applyEdit(own, { name: 'remove', kind: 'zone', ids: [hills!] });
   if (!without.ok) throw new Error(without.reason);
   expect(fit(without.value, wren).settings).toEqual({ first: 1 });

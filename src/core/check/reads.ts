@@ -34,7 +34,7 @@ export function watching(context: CheckContext): {
   const note =
     (of: Read[0]) =>
     (key: string, value: unknown): void => {
-      // Which plan it is does not matter, but what of it is read.
+      // The plan itself is another object after each edit: only the fields that are read count.
       if (of === 'context' && key === 'plan') return;
       if (seen.has(`${of} ${key}`)) return;
       seen.add(`${of} ${key}`);

@@ -45,12 +45,15 @@ export function recordOfNumber(
   number: number,
   list: number,
 ): RecordReference | null {
-  const found = (recordsOf(plan, kind) as readonly AnyRecord[]).find((record) =>
-    kind === 'channel'
-      ? 'slot' in record && record.list === list && record.slot === number
-      : numberOfRecord(plan, model, { kind, id: record.id }) === number,
-  );
-  return found ? { kind, id: found.id } : null;
+  const reference = (id: string | undefined) => (id === undefined ? null : { kind, id });
+  if (kind === 'channel')
+    return reference(plan.channels.find((one) => one.list === list && one.slot === number)?.id);
+  if (kind === 'talkgroup')
+    return reference(
+      [...numbersIn(plan, model, abbreviationsOf(plan)).talkgroup].find(([, own]) => own === number)?.[0],
+    );
+  if (number < 1 || number > (counts(model)[kind] ?? 0)) return null;
+  return reference((recordsOf(plan, kind) as readonly AnyRecord[])[number - 1]?.id);
 }
 
 /** The settings of a plan as a radio gets them. One that refers to a record that the radio does not hold is not written, and said. */

@@ -4,7 +4,15 @@ import { formatOf } from '../models/formats';
 import { settingsOf } from '../models/settings';
 import type { Plan, SettingValue } from '../plan';
 import { ok, type Result } from '../result';
-import { heldKind, isValue, valueFault, withNumbers, type AnyValue, type ValueKind } from '../settings';
+import {
+  heldKind,
+  isValue,
+  sameValue,
+  valueFault,
+  withNumbers,
+  type AnyValue,
+  type ValueKind,
+} from '../settings';
 import { contextOf, decodeImage, encodeImage, holdsSetting } from './image';
 import type { SettingInfo } from './settings.schema';
 
@@ -93,7 +101,7 @@ export function settingsFault(before: Plan['settings'], after: Plan['settings'])
     if (!model) return `There are settings for a model “${id}”, which Veridon does not know.`;
     const known = new Map(settingsOf(model).map((setting) => [setting.key, setting]));
     for (const [key, value] of Object.entries(values)) {
-      if (value === before[id]?.[key]) continue;
+      if (sameValue(value, before[id]?.[key])) continue;
       const setting = known.get(key);
       if (!setting) return `A ${model.name} has no setting “${key}”.`;
       const fault = valueFault(setting, value, model.names.characters);
