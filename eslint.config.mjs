@@ -35,6 +35,7 @@ const zones = Object.entries(MAY_IMPORT).map(([target, allowed]) => ({
 // Within core: values know nothing of plans, plans nothing of models, and so on upwards.
 const CORE_ORDER = [
   'radio',
+  'document',
   'plan',
   'settings',
   'format',

@@ -199,6 +199,13 @@ const HEAD_SAID: Record<
   },
   abbreviations: () => 'The abbreviations were others',
   origin: () => 'It was made of another plan',
+  uses(then, now) {
+    const had = new Map(then.uses.map(({ document, revision }) => [document, revision]));
+    const has = new Map(now.uses.map(({ document, revision }) => [document, revision]));
+    return [...new Set([...had.keys(), ...has.keys()])]
+      .filter((id) => had.get(id) !== has.get(id))
+      .map((id) => (had.has(id) ? `It used ${id} at revision ${had.get(id)}` : `It did not use ${id}`));
+  },
   unit: (then) => (then.unit ? `It was for ${then.unit.called}` : 'It was for any radio of its model'),
   // Up to where other plans have been looked at says nothing of this one.
   lookedAt: () => null,

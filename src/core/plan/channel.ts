@@ -1,5 +1,5 @@
 import { OPEN } from '../radio';
-import { defineRecord } from './record';
+import { defineRecord } from '../document/record';
 import type { ChannelFields, Channel } from './channel.schema';
 
 export const NAME_LIMIT = 32;

@@ -22,7 +22,7 @@ export const labelPartsSchema = z.discriminatedUnion('of', [
   z.object({ of: z.literal('change records'), kind, ...which, fields: z.array(z.string()) }),
   z.object({
     of: z.literal('describe'),
-    field: z.enum(['name', 'origin', 'lookedAt', 'unit', 'settings', 'abbreviations', 'details']),
+    field: z.enum(['name', 'origin', 'lookedAt', 'unit', 'settings', 'abbreviations', 'uses', 'details']),
     value: z.string().nullable().optional(),
   }),
   z.object({ of: z.literal('order'), kind, n: z.int() }),

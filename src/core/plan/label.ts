@@ -2,9 +2,11 @@ import { formatAccess, formatFrequency, formatPower } from '../radio';
 import { FIELD_NAMES } from './channel';
 import type { ChannelFields } from './channel.schema';
 import type { ChannelSet } from './edits/change.schema';
-import { KIND_NAMES, KINDS, type Kind } from './kinds';
+import { KINDS, type Kind } from './kinds';
 import type { LabelParts } from './label.schema';
-import { countOf } from './record';
+import { generalWords, targetWords } from '../document/label';
+import { countOf } from '../document/record';
+import { PLAN_STRUCTURE } from './structure';
 
 /**
  * What an edit is called in the history and on the undo button. The log has the parts of a label, and the words are made of them when they are shown: so the whole
@@ -22,12 +24,9 @@ export const ARRANGE_WORDS = {
   renumber: 'Renumber',
 };
 
-const named = (kind: Kind, name: string) =>
-  kind === 'channel' ? `“${name}”` : `the ${KINDS[kind].words.one} “${name}”`;
-
 /** `“Ketterby”`, `the zone “Team”`, `12 channels`. */
-const target = (kind: Kind, { n, name }: { n: number; name?: string | undefined }) =>
-  name === undefined ? countOf(n, KINDS[kind]) : named(kind, name);
+const target = (kind: Kind, which: { n: number; name?: string | undefined }) =>
+  targetWords(PLAN_STRUCTURE, kind, which);
 
 function valueWords(key: keyof ChannelFields, set: ChannelSet): string | undefined {
   if (key === 'rx') return formatFrequency(set.rx!);
@@ -54,13 +53,6 @@ function channelWords(parts: Parts<'change channels'>): string {
   return value === undefined ? `Change ${words} of ${which}` : `Set ${words} of ${which} to ${value}`;
 }
 
-function recordWords(parts: Parts<'change records'>): string {
-  const { kind, fields } = parts;
-  const words: Record<string, string> = KINDS[kind].words.fields;
-  const what = fields.length === 1 ? `${words[fields[0]!]} of ` : '';
-  return `Change ${what}${target(kind, parts)}`;
-}
-
 function detailWords({ field, value }: Parts<'describe'>): string {
   switch (field) {
     case 'name':
@@ -75,19 +67,13 @@ function detailWords({ field, value }: Parts<'describe'>): string {
       return value === null ? 'Work on it for any radio of its model' : `Work on it for ${value}`;
     case 'settings':
       return 'Change the radio’s settings';
+    case 'uses':
+      return 'Change the documents that the plan uses';
     case 'abbreviations':
       return 'Change the abbreviations';
     case 'details':
       return 'Change the plan’s details';
   }
-}
-
-function restoreWords({ records, rest }: Parts<'restore'>): string {
-  // In an order of our own: the database keeps the keys of an object in its own.
-  const counts = KIND_NAMES.flatMap((kind) => (records[kind] ? [countOf(records[kind], KINDS[kind])] : []));
-  if (counts.length > 0) return `Restore ${counts.join(' and ')}`;
-  if (rest === 'details') return 'Restore the plan’s details';
-  return rest === 'settings' ? 'Restore settings of the radio' : 'Restore nothing';
 }
 
 /** The words of a label. */
@@ -97,25 +83,15 @@ export function labelWords(parts: LabelParts): string {
       return `${ARRANGE_WORDS[parts.how]} ${countOf(parts.n, KINDS.channel)}`;
     case 'change channels':
       return channelWords(parts);
-    case 'change records':
-      return recordWords(parts);
     case 'describe':
       return detailWords(parts);
-    case 'order':
-      return `Order ${countOf(parts.n, KINDS[parts.kind])}`;
     case 'place':
       return `Place ${target('channel', parts)}`;
-    case 'put':
-      return `Add ${target(parts.kind, parts)}`;
-    case 'remove':
-      return `Remove ${target(parts.kind, parts)}`;
-    case 'restore':
-      return restoreWords(parts);
     case 'set':
       return parts.n === 1 ? 'Change a setting of the radio' : `Change ${parts.n} settings of the radio`;
     case 'together':
       return parts.label;
-    case 'go back':
-      return `Go back to revision ${parts.revision}`;
+    default:
+      return generalWords(PLAN_STRUCTURE, parts);
   }
 }

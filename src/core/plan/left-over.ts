@@ -1,6 +1,6 @@
 import { CHANNEL_LIMIT, CHANNEL_REFS, FIELD_NAMES } from './channel';
 import type { Channel, NewChannel } from './channel.schema';
-import { defineRecord } from './record';
+import { defineRecord } from '../document/record';
 
 /** Channels that found no room in the radio: kept in the plan without a slot, beside the table, until they are placed or dropped. */
 export const leftOverKind = defineRecord({

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { usesSchema } from '../document/uses.schema';
 import { ADDITION_IDS, OWNER_GRADES, parseLocator, REGIONS } from '../radio';
 import { text, trimmedText, wantedText } from '../text.schema';
 import { planIdSchema } from './ids.schema';
@@ -75,6 +76,8 @@ export const headSchema = detailsSchema.extend({
   lookedAt: lookedAtSchema.default({}),
   /** The one radio of its model that it is worked on for; null where it is for any. */
   unit: unitSchema.nullable().default(null),
+  /** The documents of which it uses records, each at a revision. */
+  uses: usesSchema.default([]),
 });
 
 /** The plan document: its details, and its records by kind. Every record has an id and refers to others by theirs. */

@@ -1,7 +1,6 @@
 import { CHANNEL_LIMIT, SLOT_LIMIT } from './channel';
 import type { Channel } from './channel.schema';
 import { emptyLists } from './kinds';
-import type { AnyRecord } from './kinds.schema';
 import { ABBREVIATIONS, type Abbreviations } from './abbreviations';
 import { NOT_STATED, USUAL_REGION } from '../radio';
 import type { Owner, PlanDetails, PlanHead, Plan } from './plan.schema';
@@ -20,6 +19,7 @@ export const HEAD_FIELDS = [
   'origin',
   'lookedAt',
   'unit',
+  'uses',
 ] as const;
 
 /** The format of plan documents that is written; older ones are read, see `readDocument`. */
@@ -42,6 +42,7 @@ export function newPlan(id: Plan['id'], details: PlanDetails): Plan {
     origin: null,
     lookedAt: {},
     unit: null,
+    uses: [],
     ...emptyLists(),
   };
 }
@@ -56,6 +57,7 @@ export const headOf = ({
   origin,
   lookedAt,
   unit,
+  uses,
 }: PlanHead): PlanHead => ({
   name,
   modelId,
@@ -65,6 +67,7 @@ export const headOf = ({
   origin,
   lookedAt,
   unit,
+  uses,
 });
 
 /** The short forms that the plan's names are fitted with. */
@@ -91,32 +94,4 @@ export function orderedChannels(channels: readonly Channel[]): Channel[] | strin
       return `Slot ${channel.slot} is taken by “${before.name || channel.name || 'a channel without a name'}”.`;
   }
   return sorted;
-}
-
-/** True where the same records stand at the same places, changed or not: what most edits leave. */
-export const sameIds = (was: readonly AnyRecord[], is: readonly AnyRecord[]): boolean =>
-  changedPlaces(was, is) !== null;
-
-/**
- * The places at which a record is another than before, where the same ids stand at the same places; null where they do not. A
- * change is held against what it came of several times, forwards and back: the last answer is remembered.
- */
-export function changedPlaces(was: readonly AnyRecord[], is: readonly AnyRecord[]): readonly number[] | null {
-  const [one, other] = compared;
-  if (!((was === one && is === other) || (was === other && is === one)))
-    compared = [was, is, placesThatDiffer(was, is)];
-  return compared[2];
-}
-
-let compared: readonly [readonly AnyRecord[], readonly AnyRecord[], readonly number[] | null] = [[], [], []];
-
-function placesThatDiffer(was: readonly AnyRecord[], is: readonly AnyRecord[]): number[] | null {
-  if (was.length !== is.length) return null;
-  const places: number[] = [];
-  for (let at = 0; at < was.length; at++) {
-    if (was[at] === is[at]) continue;
-    if (was[at]!.id !== is[at]!.id) return null;
-    places.push(at);
-  }
-  return places;
 }

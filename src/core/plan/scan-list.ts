@@ -1,4 +1,4 @@
-import { defineRecord } from './record';
+import { defineRecord } from '../document/record';
 
 export const SCAN_LIST_NAME_LIMIT = 32;
 

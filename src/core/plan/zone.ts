@@ -1,4 +1,4 @@
-import { defineRecord } from './record';
+import { defineRecord } from '../document/record';
 
 export const ZONE_NAME_LIMIT = 32;
 

@@ -1,11 +1,13 @@
 import equal from 'fast-deep-equal';
+import { changeRecords, missingIn } from '../../document/edits';
+import { fieldsOf, generalLabel } from '../../document/label';
 import { fail, ok, type Result } from '../../result';
 import { carryTransmit, formatFrequency, isFrequency } from '../../radio';
-import { KINDS, recordsOf, withRecords, type OwnKind } from '../kinds';
-import type { AnyRecord } from '../kinds.schema';
+import type { OwnKind } from '../kinds';
+import type { NewChannel } from '../channel.schema';
 import type { LabelParts } from '../label.schema';
 import type { Plan } from '../plan.schema';
-import { danglingFault } from '../references';
+import { PLAN_STRUCTURE } from '../structure';
 import { withoutSolvedTexts } from '../unclear';
 import { defineEdit } from './define';
 import { placesOf, withPlacesOf } from '../places';
@@ -16,14 +18,16 @@ export const change = defineEdit<ChangeEdit>({
   apply: (plan, edit) =>
     edit.kind === undefined || edit.kind === 'channel'
       ? changeChannels(plan, edit.changes)
-      : changeRecords(plan, edit.kind, edit.changes),
+      : changeRecords(PLAN_STRUCTURE, plan, edit.kind, edit.changes, (record, set) =>
+          'rx' in record ? withoutSolvedTexts(record as NewChannel, set) : record,
+        ),
   label: (edit, plan) =>
     edit.kind === undefined || edit.kind === 'channel'
       ? channelLabel(edit.changes, plan)
       : recordLabel(edit.kind, edit.changes, plan),
 });
 
-export const MISSING = 'is not in the plan any more';
+export const MISSING = missingIn(PLAN_STRUCTURE);
 
 function changeChannels(plan: Plan, changes: readonly ChannelChange[]): Result<Plan> {
   const places = placesOf(plan.channels);
@@ -45,32 +49,8 @@ function changeChannels(plan: Plan, changes: readonly ChannelChange[]): Result<P
   return ok({ ...plan, channels: withPlacesOf(plan.channels, channels) });
 }
 
-function changeRecords(
-  plan: Plan,
-  kind: OwnKind,
-  changes: readonly { id: string; set: object }[],
-): Result<Plan> {
-  const { words } = KINDS[kind];
-  const records = new Map<string, AnyRecord>(recordsOf(plan, kind).map((record) => [record.id, record]));
-  for (const { id, set } of changes) {
-    const before = records.get(id);
-    if (!before) return fail(`The ${words.one} ${id} ${MISSING}.`);
-    const next: AnyRecord = { ...before, ...set };
-    records.set(id, 'rx' in next ? withoutSolvedTexts(next, set) : next);
-  }
-  const next = withRecords(plan, kind, [...records.values()]);
-  const lost = danglingFault(next, { [kind]: changes.map(({ id }) => records.get(id)!) });
-  return lost === null ? ok(next) : fail(lost);
-}
-
-const fieldsOf = (sets: readonly object[]) => [...new Set(sets.flatMap((set) => Object.keys(set)))];
-
-function recordLabel(kind: OwnKind, changes: readonly { id: string; set: object }[], plan: Plan): LabelParts {
-  const only =
-    changes.length === 1 ? recordsOf(plan, kind).find(({ id }) => id === changes[0]!.id) : undefined;
-  const fields = fieldsOf(changes.map(({ set }) => set));
-  return { of: 'change records', kind, n: changes.length, ...(only && { name: only.name }), fields };
-}
+const recordLabel = (kind: OwnKind, changes: { id: string; set: object }[], plan: Plan) =>
+  generalLabel(PLAN_STRUCTURE, { name: 'change', kind, changes }, plan) as LabelParts;
 
 function channelLabel(changes: readonly ChannelChange[], plan: Plan): LabelParts {
   const sets = changes.map((one) => one.set);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { usesSchema } from '../../document/uses.schema';
 import { abbreviationsSchema } from '../abbreviations.schema';
 import { detailsSchema, lookedAtSchema, originSchema, ownerSchema, settingsSchema } from '../plan.schema';
 import { unitSchema } from '../unit.schema';
@@ -12,6 +13,7 @@ export const describeSchema = z.object({
       origin: originSchema.nullable(),
       lookedAt: lookedAtSchema,
       unit: unitSchema.nullable(),
+      uses: usesSchema,
       owner: ownerSchema.partial(),
     })
     .partial()

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { usesSchema } from '../../document/uses.schema';
 import { abbreviationsSchema } from '../abbreviations.schema';
 import { CHANNEL_LIMIT } from '../channel';
 import { channelSchema } from '../channel.schema';
@@ -43,6 +44,7 @@ export const restoreSchema = z.object({
       origin: originSchema.nullable(),
       lookedAt: lookedAtSchema,
       unit: unitSchema.nullable(),
+      uses: usesSchema,
     })
     .partial()
     .optional(),

@@ -1,6 +1,7 @@
+import { countsIn } from '../../document/label';
 import { applyDifference, type Difference } from '../difference';
-import { KIND_NAMES, type Kind } from '../kinds';
 import type { PlanHead } from '../plan.schema';
+import { PLAN_STRUCTURE } from '../structure';
 import { defineEdit } from './define';
 import type { RestoreEdit } from './restore.schema';
 
@@ -16,16 +17,9 @@ export const restore = defineEdit<RestoreEdit>({
     });
   },
   label(edit) {
-    const records = recordsIn(edit);
-    const touched = (kind: Kind) => {
-      const { put = [], remove = [] } = records[kind] ?? {};
-      return put.length + remove.length;
-    };
     return {
       of: 'restore',
-      records: Object.fromEntries(
-        KIND_NAMES.flatMap((kind) => (touched(kind) > 0 ? [[kind, touched(kind)]] : [])),
-      ),
+      records: countsIn(PLAN_STRUCTURE, { records: recordsIn(edit) }),
       rest: edit.head || edit.details ? 'details' : edit.settings ? 'settings' : 'nothing',
     };
   },
