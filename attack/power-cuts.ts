@@ -6,7 +6,7 @@ import { applyEdit, editSchema, type Plan } from '../src/core/plan';
 import { anyEditOn } from '../src/core/plan/edit.test.kit';
 import { ternP2 } from '../src/core/models/tern-p2';
 import { copies, makePglite, openDatabase, openFolder, plans, revisions, type DiskStep } from '../src/db';
-import { letGo } from '../src/server/held-plans';
+import { letGo } from '../src/server/documents/held';
 import { loadPlan } from '../src/server/plan-rows';
 import { createPlan } from '../src/server/plans';
 import { editPlan, stepBack } from '../src/server/revisions';
@@ -17,7 +17,7 @@ import { seeded } from '../src/sim/random';
 import { Disk } from './disk';
 
 /** What was answered to somebody, and so has to be there after any later cut. */
-type Answered = { kind: 'edit'; planId: string; revision: number } | { kind: 'copy'; id: string };
+type Answered = { kind: 'edit'; documentId: string; revision: number } | { kind: 'copy'; id: string };
 /** What happened, in order: steps of the disk, and answers in between. */
 export type Happening = { step: DiskStep } | { answered: Answered };
 
@@ -72,7 +72,7 @@ export async function record(folder: string, edits: number, seed: number): Promi
           back ? stepBack(target.plan.id, 'undo') : editPlan(target.plan.id, target.revision, edit!)
         ).catch(() => undefined);
         if (!answer) return;
-        answered({ kind: 'edit', planId: target.plan.id, revision: answer.revision });
+        answered({ kind: 'edit', documentId: target.plan.id, revision: answer.revision });
         const done = back ? answer.edits![0]! : edit!;
         const after = (applyEdit(target.plan, done) as { value: Plan }).value;
         Object.assign(target, { plan: after, revision: answer.revision });
@@ -96,15 +96,17 @@ async function faultsOf(folder: string, answered: readonly Answered[]): Promise<
   const { database, close } = opened;
   try {
     const log = await database.select().from(revisions);
-    const there = new Set(log.map(({ planId, revision }) => `${planId} ${revision}`));
+    const there = new Set(log.map(({ documentId, revision }) => `${documentId} ${revision}`));
     const sealed = new Set((await database.select({ id: copies.id }).from(copies)).map(({ id }) => id));
     for (const one of answered)
-      if (one.kind === 'copy' ? !sealed.has(one.id) : !there.has(`${one.planId} ${one.revision}`))
+      if (one.kind === 'copy' ? !sealed.has(one.id) : !there.has(`${one.documentId} ${one.revision}`))
         faults.push(`Answered and gone: ${JSON.stringify(one)}`);
     for (const row of await database.select().from(plans)) {
       letGo(row.id);
-      let { plan } = await loadPlan(database, row.id);
-      const own = log.filter(({ planId }) => planId === row.id).sort((a, b) => b.revision - a.revision);
+      let { document: plan } = await loadPlan(database, row.id);
+      const own = log
+        .filter(({ documentId }) => documentId === row.id)
+        .sort((a, b) => b.revision - a.revision);
       if (own.length !== row.revision - 1)
         faults.push(`${row.id} is at ${row.revision} with a log of ${own.length}`);
       for (const { revision, inverse } of own) {
@@ -121,12 +123,12 @@ async function faultsOf(folder: string, answered: readonly Answered[]): Promise<
     // The index and the table must agree, row by row.
     await database.execute(sql`set enable_seqscan = off`);
     const byIndex = await database.execute(
-      sql`select count(*)::int as n from (select plan_id, revision from revisions order by plan_id, revision) x`,
+      sql`select count(*)::int as n from (select document_id, revision from revisions order by document_id, revision) x`,
     );
     if (Number((byIndex as unknown as { rows: { n: number }[] }).rows[0]!.n) !== log.length)
       faults.push('The index of the log and the log do not agree');
     await database.execute(sql`reindex table revisions`);
-    await database.execute(sql`vacuum plans`);
+    await database.execute(sql`vacuum documents`);
   } catch (error) {
     faults.push(`It does not hold: ${String((error as Error).cause ?? error)}`);
   } finally {

@@ -20,8 +20,8 @@ async function work(): Promise<number> {
     console.error(done.reason);
     return 1;
   }
-  const { counts, verified, unreadable, made } = done.value;
-  const { plans = 0, copies = 0 } = counts;
+  const { counts, plans, verified, unreadable, made } = done.value;
+  const { copies = 0 } = counts;
   console.log(
     `${dataPlace()} is as everything was at ${made}: ${plans} plans and ${copies} sealed copies among it. Passwords of directories are not in a backup; give them again.`,
   );

@@ -1,13 +1,10 @@
-import { doublePrecision, integer, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
+import { doublePrecision, integer, jsonb, pgTable, pgView, primaryKey, text } from 'drizzle-orm/pg-core';
 import type { BatchRow, CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
 import type { Entry } from '../core/directory';
 import type { ByHand } from '../core/organise';
 import type {
   ChannelFields,
   ChannelId,
-  Edit,
-  Kind,
-  LabelParts,
   PlanHead,
   PlanId,
   RadioId,
@@ -16,19 +13,22 @@ import type {
 } from '../core/plan';
 import { bytes, instant } from './columns';
 
-/** Plans: what is said of each as a whole, and where undo and redo stand in its log. Its records are rows beside it. */
-export const plans = pgTable('plans', {
-  id: text('id').$type<PlanId>().primaryKey(),
+/** Documents of all types, plans among them: what is said of each as a whole, and where undo and redo stand in its log. Its records are rows beside it. */
+export const documents = pgTable('documents', {
+  id: text('id').primaryKey(),
+  /** `plan`, or another type; see `server/documents/types.ts`. */
+  type: text('type').notNull().default('plan'),
   name: text('name').notNull(),
-  modelId: text('model_id').notNull(),
+  /** The model that a plan is for; null for documents of other types. */
+  modelId: text('model_id'),
   /**
    * The whole plan as one document, as plans of format 1 were kept, where there is no `head`. A readable one
    * becomes rows with its next change; one that cannot be read stays as it is.
    */
   document: jsonb('document').$type<unknown>(),
   /** All else that is said of it; name and model have columns of their own. */
-  head: jsonb('head').$type<Omit<PlanHead, 'name' | 'modelId'>>(),
-  /** How long the plan is as JSON. */
+  head: jsonb('head').$type<object>(),
+  /** How long the document is as JSON. */
   bytes: integer('bytes'),
   revision: integer('revision').notNull(),
   /** The revision that undo would take back; null where there is none. */
@@ -41,53 +41,71 @@ export const plans = pgTable('plans', {
   removedAt: instant('removed_at'),
 });
 
+/** The documents that are plans; a view, to be read. */
+export const plans = pgView('plans', {
+  id: text('id').$type<PlanId>().notNull(),
+  name: text('name').notNull(),
+  modelId: text('model_id').notNull(),
+  document: jsonb('document').$type<unknown>(),
+  head: jsonb('head').$type<Omit<PlanHead, 'name' | 'modelId'>>(),
+  bytes: integer('bytes'),
+  revision: integer('revision').notNull(),
+  undoHead: integer('undo_head'),
+  redoHead: integer('redo_head'),
+  createdAt: instant('created_at').notNull(),
+  updatedAt: instant('updated_at').notNull(),
+  removedAt: instant('removed_at'),
+}).existing();
+
 /**
- * Every change of every plan, with its inverse. `beforeUndo` and `beforeRedo` are the heads as they were, so that the
+ * Every change of every document, with its inverse. `beforeUndo` and `beforeRedo` are the heads as they were, so that the
  * two stacks are linked lists through the log and need no room of their own.
  */
 export const revisions = pgTable(
   'revisions',
   {
-    planId: text('plan_id')
+    documentId: text('document_id')
       .notNull()
-      .references(() => plans.id),
+      .references(() => documents.id),
     revision: integer('revision').notNull(),
     kind: text('kind').$type<'edit' | 'undo' | 'redo'>().notNull(),
-    edit: jsonb('edit').$type<Edit>().notNull(),
-    inverse: jsonb('inverse').$type<Edit>().notNull(),
+    edit: jsonb('edit').$type<object>().notNull(),
+    inverse: jsonb('inverse').$type<object>().notNull(),
     /** Its label in words, in logs from before its parts were saved; otherwise empty. */
     label: text('label').notNull().default(''),
-    labelParts: jsonb('label_parts').$type<LabelParts>(),
+    labelParts: jsonb('label_parts').$type<object>(),
     /** How long edit and inverse are as JSON; null in logs from before this was kept. */
     bytes: integer('bytes'),
     beforeUndo: integer('before_undo'),
     beforeRedo: integer('before_redo'),
+    /** The same for all revisions that one change of several documents made; null where it changed one. */
+    changeId: text('change_id'),
     at: instant('at').notNull().defaultNow(),
   },
-  (table) => [primaryKey({ columns: [table.planId, table.revision] })],
+  (table) => [primaryKey({ columns: [table.documentId, table.revision] })],
 );
 
-/** The records of plans, one a row, without their ids. Changed by difference, in the transaction of the edit. */
+/** The records of documents, one a row, without their ids. Changed by difference, in the statement of the edit. */
 export const records = pgTable(
   'records',
   {
-    planId: text('plan_id')
+    documentId: text('document_id')
       .notNull()
-      .references(() => plans.id),
-    kind: text('kind').$type<Kind>().notNull(),
+      .references(() => documents.id),
+    kind: text('kind').notNull(),
     id: text('id').notNull(),
-    /** Goes up in the order of a kind that has one of its own, with room between; 0 for channels, which carry their slots. */
+    /** Goes up in the order of a kind that has one of its own, with room between; 0 for records that carry their places, as channels do. */
     position: doublePrecision('position').notNull(),
     data: jsonb('data').$type<object>().notNull(),
   },
-  (table) => [primaryKey({ columns: [table.planId, table.kind, table.id] })],
+  (table) => [primaryKey({ columns: [table.documentId, table.kind, table.id] })],
 );
 
-/** Records on their way into a large plan, read in stretches and moved in one step; `load` says which belong together. */
+/** Records on their way into a large document, read in stretches and moved in one step; `load` says which belong together. */
 export const stagedRecords = pgTable('staged_records', {
   load: text('load').notNull(),
-  planId: text('plan_id').$type<PlanId>().notNull(),
-  kind: text('kind').$type<Kind>().notNull(),
+  documentId: text('document_id').notNull(),
+  kind: text('kind').notNull(),
   id: text('id').notNull(),
   /** null for a row that keeps the one that it has. */
   position: doublePrecision('position'),
@@ -95,24 +113,24 @@ export const stagedRecords = pgTable('staged_records', {
   at: instant('at').notNull().defaultNow(),
 });
 
-/** Plans as they were at some of their revisions, JSON by gzip, so that going back need not go through the whole log. */
+/** Documents as they were at some of their revisions, JSON by gzip, so that going back need not go through the whole log. */
 export const snapshots = pgTable(
   'snapshots',
   {
-    planId: text('plan_id')
+    documentId: text('document_id')
       .notNull()
-      .references(() => plans.id),
+      .references(() => documents.id),
     revision: integer('revision').notNull(),
     document: bytes('document').notNull(),
   },
-  (table) => [primaryKey({ columns: [table.planId, table.revision] })],
+  (table) => [primaryKey({ columns: [table.documentId, table.revision] })],
 );
 
 /** What the list of plans says of each, worked out at a revision. It may be behind, and is worked out anew then. */
 export const summaries = pgTable('summaries', {
   planId: text('plan_id')
     .primaryKey()
-    .references(() => plans.id),
+    .references(() => documents.id),
   revision: integer('revision').notNull(),
   /** When what the register knew nearby was heard, ms since 1970; 0 where nothing was. */
   heardAt: doublePrecision('heard_at').notNull(),
@@ -183,7 +201,7 @@ export const images = pgTable('images', {
   planId: text('plan_id')
     .$type<PlanId>()
     .primaryKey()
-    .references(() => plans.id),
+    .references(() => documents.id),
   modelId: text('model_id').notNull(),
   image: bytes('image').notNull(),
   at: instant('at').notNull().defaultNow(),
@@ -218,7 +236,7 @@ export const batches = pgTable('batches', {
   planId: text('plan_id')
     .$type<PlanId>()
     .notNull()
-    .references(() => plans.id),
+    .references(() => documents.id),
   planRevision: integer('plan_revision').notNull(),
   rows: jsonb('rows').$type<BatchRow[]>().notNull(),
   instance: text('instance'),
@@ -234,7 +252,7 @@ export const lives = pgTable('lives', {
   planId: text('plan_id')
     .$type<PlanId>()
     .notNull()
-    .references(() => plans.id),
+    .references(() => documents.id),
   planRevision: integer('plan_revision').notNull(),
   image: bytes('image').notNull(),
   /** What is still to be decided. */
@@ -266,7 +284,7 @@ export const marks = pgTable(
   {
     planId: text('plan_id')
       .notNull()
-      .references(() => plans.id),
+      .references(() => documents.id),
     revision: integer('revision').notNull(),
     name: text('name').notNull(),
     at: instant('at').notNull().defaultNow(),
@@ -280,7 +298,7 @@ export const heard = pgTable(
   {
     planId: text('plan_id')
       .notNull()
-      .references(() => plans.id),
+      .references(() => documents.id),
     channelId: text('channel_id').$type<ChannelId>().notNull(),
     at: instant('at').notNull(),
   },
@@ -323,7 +341,7 @@ export const newsLeft = pgTable(
   {
     planId: text('plan_id')
       .notNull()
-      .references(() => plans.id),
+      .references(() => documents.id),
     key: text('key').notNull(),
     at: instant('at').notNull().defaultNow(),
   },

@@ -2,7 +2,7 @@ import { getTableColumns, getTableName, is, type Column } from 'drizzle-orm';
 import { PgTable } from 'drizzle-orm/pg-core';
 import { z } from 'zod';
 import * as db from '../db';
-import { plans, revisions } from '../db';
+import { documents, revisions } from '../db';
 
 /** Schemas for the rows of a backup, made from the tables of the database. Unknown tables, columns and values are refused before anything is restored. */
 
@@ -51,7 +51,7 @@ function ofColumn(column: Column): z.ZodType {
 
 /** Columns of which the type says too little: revisions are counted from 1. */
 const NARROWER = new Map<Column, z.ZodType>([
-  [plans.revision, z.int().min(1)],
+  [documents.revision, z.int().min(1)],
   [revisions.revision, z.int().min(1)],
 ]);
 

@@ -76,7 +76,7 @@ test('a backup has every row but passwords, and is whole', async () => {
   expect(text).not.toMatch(/"accounts"|very secret|76657279/);
   expect(await checkBackup(file)).toMatchObject({
     ok: true,
-    value: { counts: { plans: 2, stations: 1234, copies: 1, marks: 1 } },
+    value: { plans: 2, counts: { documents: 2, stations: 1234, copies: 1, marks: 1 } },
   });
   expect(Buffer.from(await readBackup(kept.name)).equals(readFileSync(file))).toBe(true);
   expect(await lookAtKeeping()).toMatchObject({
@@ -170,7 +170,7 @@ function withLines(change: (lines: string[]) => string[], code?: string): string
   return made;
 }
 const inPlans = (change: (row: Record<string, unknown>) => void) => (lines: string[]) => {
-  const at = lines.findIndex((line) => line.includes('"table":"plans"')) + 1;
+  const at = lines.findIndex((line) => line.includes('"table":"documents"')) + 1;
   const { row } = JSON.parse(lines[at]!) as { row: Record<string, unknown> };
   change(row);
   return lines.with(at, JSON.stringify({ row }));

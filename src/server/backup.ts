@@ -11,7 +11,7 @@ import { reading, rowsOf } from './database';
 import { LEFT_OUT } from './backup-rows';
 import { codeWith, newSalt } from './backup-seal';
 import { letOthers } from './in-steps';
-import { inTurn } from './turns';
+import { inTurn } from './documents/turns';
 
 /**
  * Everything as one file: lines of JSON, compressed. The first says what it is, then each table says its name and columns and gives its rows, and the last

@@ -66,5 +66,5 @@ test('the space of what rows were before is given back now and then, not at ever
   expect(await tidied()).toEqual([]);
   giveSpaceBack();
   await until('the space to be given back', async () => (await tidied()).length >= 4);
-  expect(await tidied()).toEqual(['changes', 'plans', 'records', 'summaries']);
+  expect(await tidied()).toEqual(['changes', 'documents', 'records', 'summaries']);
 });

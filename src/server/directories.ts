@@ -6,7 +6,8 @@ import type { PlanId } from '../core/plan';
 import type { Point } from '../core/radio';
 import { text } from '../core/text.schema';
 import { giveUpAfter } from './fetch-json';
-import { getPlan, wantModel } from './plans';
+import { wantModel } from './models';
+import { getPlan } from './plans';
 import { askDirectory, patienceMs, RELAY_REGISTER, rubbish } from './sources';
 
 const placesSchema = z.object({

@@ -6,7 +6,8 @@ import { reading } from './database';
 import { copyHeard } from './heard';
 import { NOBODY } from './once';
 import { planAt } from './plan-log';
-import { createPlan, getPlan, wantModel, type KeptPlan } from './plans';
+import { wantModel } from './models';
+import { createPlan, getPlan, type KeptPlan } from './plans';
 import { Problem } from './problem';
 
 /** Plans that were made of one another: the same channels in several radios, each with its own differences. */

@@ -52,7 +52,7 @@ export async function hear(
   { put, drop }: { put: readonly HeardAt[]; drop: readonly HeardAt[] },
 ): Promise<{ added: number; dropped: number }> {
   const database = await writing();
-  const { plan } = await newestPlan(database, id);
+  const { document: plan } = await newestPlan(database, id);
   const channels = new Set<string>(plan.channels.map((channel) => channel.id));
   const unknown = put.find(({ channel }) => !channels.has(channel));
   if (unknown)

@@ -10,7 +10,8 @@ import { images } from '../db';
 import { reading } from './database';
 import { fileName } from './export';
 import { clientOf, NOBODY } from './once';
-import { createPlan, getPlan, wantModel, type KeptPlan } from './plans';
+import { wantModel } from './models';
+import { createPlan, getPlan, type KeptPlan } from './plans';
 import { notFound, Problem } from './problem';
 import { runReader } from './reader';
 

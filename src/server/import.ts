@@ -3,10 +3,11 @@ import { makeId, NEW_OWNER, newPlan, PLAN_NAME_LIMIT, type Plan, type PlanId } f
 import { cutText } from '../core/text';
 import type { RowsTold } from '../reader/stations';
 import { clientOf, NOBODY, type Asker } from './once';
-import { createPlan, getPlan, wantModel } from './plans';
+import { wantModel } from './models';
+import { createPlan, getPlan } from './plans';
 import { Problem } from './problem';
 import { runReader } from './reader';
-import { receiptOfEdit } from './receipts';
+import { receiptOfEdit } from './documents/receipts';
 import { editPlan } from './revisions';
 
 /** What is asked for: a file into a plan, or as a new one. */

@@ -8,7 +8,7 @@ export * from './directories';
 export * from './export';
 export * from './jobs';
 export { canMakePdf } from './paper';
-export { findModels } from './models';
+export { findModels, wantModel } from './models';
 export * from './plan-list';
 export { rawDocument } from './plan-rows';
 export * from './plans';

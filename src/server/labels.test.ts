@@ -19,7 +19,7 @@ test('the log has the parts of labels; words are made of them, and searched, whe
   await stepBack(plan.id, 'undo');
   await goBack(plan.id, 4, 2);
   const database = await writing();
-  const rows = await database.select().from(revisions).where(eq(revisions.planId, plan.id));
+  const rows = await database.select().from(revisions).where(eq(revisions.documentId, plan.id));
   expect(rows.map((row) => [row.revision, row.label, row.labelParts])).toEqual([
     [2, '', { of: 'place', n: 1, name: expect.any(String) }],
     [
@@ -49,7 +49,7 @@ test('a log of before has its labels in words, which are shown and searched as t
   const [row] = await database
     .update(revisions)
     .set({ label: 'Put in one channel', labelParts: null })
-    .where(and(eq(revisions.planId, plan.id), eq(revisions.revision, 2)))
+    .where(and(eq(revisions.documentId, plan.id), eq(revisions.revision, 2)))
     .returning();
   expect(row).toBeDefined();
   expect((await planLog(plan.id, undefined, 10, { search: 'put in' })).edits).toMatchObject([

@@ -7,7 +7,8 @@ import { newsLeft, plans, stations } from '../db';
 import { reading, writing } from './database';
 import { giveUpAfter } from './fetch-json';
 import { wantRow } from './plan-rows';
-import { getPlan, wantModel } from './plans';
+import { wantModel } from './models';
+import { getPlan } from './plans';
 import { patienceMs, SOURCES } from './sources';
 import { askSource } from './stations';
 

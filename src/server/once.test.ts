@@ -10,7 +10,7 @@ import { rawDocument } from './plan-rows';
 import { createPlan, duplicatePlan, getPlan } from './plans';
 import { planLog } from './plan-log';
 import { editPlan, goBack, stepBack } from './revisions';
-import { keepStep } from './steps';
+import { keepSteps } from './documents/steps';
 
 /** What is accepted is kept once, whole, and within what can be read again. */
 
@@ -127,7 +127,7 @@ describe('a plan that cannot be read', () => {
     const far = { ...plan.channels[0]!, id: id(77), slot: 10_000 };
     const { database } = await openDatabase();
     await database.insert(revisions).values({
-      planId,
+      documentId: planId,
       revision: 3,
       kind: 'edit',
       edit: placing(77),
@@ -273,7 +273,7 @@ describe('changes of many at once', () => {
       planIds.map(async (planId, n) => {
         const { plan } = await getPlan(planId);
         const { name, modelId: model, owner: whose, abbreviations } = plan;
-        return keepStep(database, {
+        const step = {
           id: planId,
           from: 2,
           name,
@@ -282,7 +282,7 @@ describe('changes of many at once', () => {
           bytes: 1,
           undoHead: 3,
           redoHead: null,
-          kind: 'edit',
+          kind: 'edit' as const,
           edit: JSON.stringify(renaming(0, 'X')),
           inverse: JSON.stringify(renaming(0, 'Y')),
           logBytes: 2,
@@ -291,10 +291,12 @@ describe('changes of many at once', () => {
           beforeUndo: 2,
           beforeRedo: null,
           ...key(),
+          changeId: null,
           request: 'r',
-          receipt: {},
+          receipt: { revision: 3, answerFrom: null },
           rows: { put: [], gone: [] },
-        });
+        };
+        return keepSteps(database, [step]);
       }),
     );
     expect(outcomes.map(({ status }) => status)).toEqual(['fulfilled', 'rejected', 'fulfilled']);

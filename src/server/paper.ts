@@ -9,7 +9,7 @@ import type { PlanId } from '../core/plan';
 import { fileName } from './export';
 import { getPlan } from './plans';
 import { Problem } from './problem';
-import { inTurn } from './turns';
+import { inTurn } from './documents/turns';
 
 /** Where Debian and others put Chromium; one can be named. */
 const PLACES = [

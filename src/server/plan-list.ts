@@ -8,7 +8,7 @@ import { ok } from '../core/result';
 import { jobs, plans, radios, summaries, type Database } from '../db';
 import { computeInThread } from './compute-thread';
 import { problemOf, reading } from './database';
-import { heldPlan } from './held-plans';
+import { heldNewest } from './documents/held';
 import { areaOf, knownNeighbours, type Area } from './neighbours';
 import { lastReadable } from './plan-log';
 import { planIn, wantDocument } from './plan-rows';
@@ -50,8 +50,8 @@ const MOST_AREAS = 2000;
 /** Works a plan's summary out at its newest revision, and keeps it. */
 async function summarise(database: Database, id: PlanId): Promise<Summary> {
   const { row, document } = await wantDocument(database, id, { removed: true });
-  const held = heldPlan(id);
-  const read = held?.revision === row.revision ? ok(held.plan) : await planIn(document);
+  const held = heldNewest<Plan>(id);
+  const read = held?.revision === row.revision ? ok(held.document) : await planIn(document);
   const area = read.ok ? areaOf(read.value) : null;
   const neighbours = knownNeighbours(area);
   const summary = read.ok

@@ -1,7 +1,7 @@
 import { count, eq, sql } from 'drizzle-orm';
 import type { Neighbour } from '../core/check';
 import type { Fit } from '../core/fit';
-import { modelById, modelOfPlan, type Model } from '../core/models';
+import { modelOfPlan, type Model } from '../core/models';
 import {
   makeId,
   newPlan,
@@ -12,17 +12,19 @@ import {
   type PlanId,
 } from '../core/plan';
 import { cutText } from '../core/text';
-import { plans, type Database } from '../db';
+import { documents, type Database } from '../db';
 import { computeInThread } from './compute-thread';
 import { reading, writing } from './database';
 import { copyHeard } from './heard';
 import { JsonText } from './json-text';
 import { NOBODY, once, type Asker } from './once';
 import { planNames } from './plan-list';
-import { labelOf, planAt, salvaged } from './plan-log';
-import { insertPlan, newestPlan, stagePlan, planIn, wantDocument } from './plan-rows';
+import { labelOf, planAt, salvagedPlan } from './plan-log';
+import { newestPlan, planIn, wantDocument } from './plan-rows';
 import { notFound, Problem } from './problem';
-import { unstage } from './staging';
+import { insertDocument, stageDocument } from './documents/rows';
+import { unstage } from './documents/staging';
+import { wantModel } from './models';
 
 /** A plan as its row keeps it. */
 export interface KeptPlan {
@@ -31,19 +33,6 @@ export interface KeptPlan {
   /** What undo and redo would do, in words; null where there is nothing. */
   undo: string | null;
   redo: string | null;
-}
-
-/** A model by its id, or the problem that names those there are. */
-export function wantModel(id: string): Model {
-  const model = modelById(id);
-  if (!model)
-    throw new Problem(
-      422,
-      'unknown-model',
-      'Unknown model',
-      `Veridon knows no model “${id}”. GET /api/models lists those it knows.`,
-    );
-  return model;
 }
 
 /** What is kept with a new plan, together with it or not at all. */
@@ -70,14 +59,14 @@ async function keepNew(plan: Plan, asker: Asker, request: unknown, also?: KeptBe
   if (!read.ok) throw new Problem(422, 'no-plan', 'This makes no plan', `${read.reason} Nothing was made.`);
   const database = await writing();
   // Before the transaction, which keeps others waiting.
-  const rows = await stagePlan(database, plan);
+  const rows = await stageDocument(database, plan);
   const insert = (transaction: Database) =>
     once<KeptPlan, { id: PlanId }>(
       transaction,
       asker,
       request,
       async () => {
-        await insertPlan(transaction, plan, rows);
+        await insertDocument(transaction, plan, rows);
         await also?.(transaction, id);
         return { answer: { plan, revision: 1, undo: null, redo: null }, receipt: { id } };
       },
@@ -111,7 +100,7 @@ export async function duplicatePlan(id: PlanId, revision?: number, asker = NOBOD
     );
   const plan = (await planIn(document)).ok
     ? await planAt(database, id, revision ?? row.revision)
-    : await salvaged(database, id, revision ?? row.revision);
+    : await salvagedPlan(database, id, revision ?? row.revision);
   const base = plan.name.replace(/, copy( \d+)?$/, '');
   const named = (ending: string) => cutText(base, PLAN_NAME_LIMIT - ending.length) + ending;
   const taken = new Set((await planNames()).map(({ name }) => name));
@@ -150,13 +139,14 @@ export async function setRemoved(
       { id, removed },
       async () => {
         const [row] = await transaction
-          .update(plans)
+          .update(documents)
           // A plan that is away already has been so since it was put away first.
-          .set({ removedAt: removed ? sql`coalesce(${plans.removedAt}, now())` : null })
-          .where(eq(plans.id, id))
-          .returning({ id: plans.id, name: plans.name });
+          .set({ removedAt: removed ? sql`coalesce(${documents.removedAt}, now())` : null })
+          .where(eq(documents.id, id))
+          .returning({ name: documents.name });
         if (!row) throw notFound(`plan ${id}`);
-        return { answer: row, receipt: row };
+        const answer = { id, name: row.name };
+        return { answer, receipt: answer };
       },
       async (receipt) => receipt,
     ),
@@ -165,7 +155,7 @@ export async function setRemoved(
 
 export async function getPlan(id: PlanId): Promise<KeptPlan> {
   const database = await reading();
-  const { plan, revision, undoHead, redoHead } = await newestPlan(database, id);
+  const { document: plan, revision, undoHead, redoHead } = await newestPlan(database, id);
   return {
     plan,
     revision,
@@ -209,6 +199,6 @@ export async function checkPlan(
 /** True where no plan has been made yet. */
 export async function hasNoPlans(): Promise<boolean> {
   const database = await reading();
-  const [row] = await database.select({ n: count() }).from(plans);
+  const [row] = await database.select({ n: count() }).from(documents);
   return row!.n === 0;
 }

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { Edit, PlanId, TalkgroupId } from '../core/plan';
 import { openDatabase } from '../db';
 import { dataFolder } from './data-folder.test.kit';
-import { letGo } from './held-plans';
+import { letGo } from './documents/held';
 import { createPlan, getPlan } from './plans';
 import { editPlan, stepBack } from './revisions';
 
@@ -25,7 +25,7 @@ const make = async () => {
 async function written(planId: PlanId): Promise<Map<string, string>> {
   const { database } = await openDatabase();
   const { rows } = (await database.execute(
-    sql`select id, xmin::text as by from records where plan_id = ${planId}`,
+    sql`select id, xmin::text as by from records where document_id = ${planId}`,
   )) as unknown as { rows: { id: string; by: string }[] };
   return new Map(rows.map(({ id, by }) => [id, by]));
 }

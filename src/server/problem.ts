@@ -18,6 +18,10 @@ export class Problem extends Error {
 
 export const notFound = (what: string) => new Problem(404, 'not-found', 'Not found', `There is no ${what}.`);
 
+/** The problem of an edit that cannot be done, and why. */
+export const editRefused = (reason: string) =>
+  new Problem(422, 'edit-refused', 'This cannot be done', `${reason} Nothing was changed.`);
+
 /** The problem as it is sent. */
 export function problemDocument(problem: Problem): ProblemDocument {
   const { status, kind, title, detail, more } = problem;

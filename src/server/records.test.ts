@@ -10,7 +10,7 @@ import { anyEditOn } from '../core/plan/edit.test.kit';
 import { id, placing, renaming, zoneId } from '../core/samples.test.kit';
 import { openDatabase, plans, records, snapshots } from '../db';
 import { dataFolder } from './data-folder.test.kit';
-import { letGo } from './held-plans';
+import { letGo } from './documents/held';
 import { listPlans } from './plan-list';
 import { planAt, planLog, SNAPSHOT_EVERY } from './plan-log';
 import { loadPlan, rawDocument } from './plan-rows';
@@ -64,7 +64,7 @@ test('how long a plan is as JSON is known without writing it: each record with t
 async function fromRows(planId: PlanId): Promise<Plan> {
   const { database } = await openDatabase();
   letGo(planId);
-  return (await loadPlan(database, planId)).plan;
+  return (await loadPlan(database, planId)).document;
 }
 
 interface Then {
@@ -89,6 +89,7 @@ describe('a data directory of the first format', () => {
       ...plan,
       lookedAt: {},
       unit: null,
+      uses: [],
       leftOver: [],
       ...{ talkgroups: [], receiveLists: [], scanLists: [] },
       channels: plan.channels.map((channel) => ({ ...channel, list: 0 })),
@@ -199,7 +200,7 @@ test('one changed cell writes one row, and going back writes the changed records
     const rows = await database
       .select({ id: records.id, place })
       .from(records)
-      .where(eq(records.planId, planId));
+      .where(eq(records.documentId, planId));
     return new Map(rows.map((row) => [row.id, row.place]));
   };
   const before = await places();
@@ -247,10 +248,10 @@ test('an edit of another process on the same database is noticed, and held again
   await editPlan(planId, 1, placing(0, 1));
   // as the other process would write it: a revision that nothing here has heard of
   await database.execute(
-    sql`update records set data = data || '{"name": "Theirs"}' where plan_id = ${planId} and id = ${id(0)}`,
+    sql`update records set data = data || '{"name": "Theirs"}' where document_id = ${planId} and id = ${id(0)}`,
   );
   const log = { edit: renaming(0, 'Theirs'), inverse: renaming(0, 'Station 0') };
-  await database.execute(sql`insert into revisions (plan_id, revision, kind, edit, inverse, label)
+  await database.execute(sql`insert into revisions (document_id, revision, kind, edit, inverse, label)
     values (${planId}, 3, 'edit', ${JSON.stringify(log.edit)}::jsonb, ${JSON.stringify(log.inverse)}::jsonb, 'Theirs')`);
   await database.execute(sql`update plans set revision = 3 where id = ${planId}`);
   await expect(editPlan(planId, 2, renaming(0, 'Mine'))).rejects.toMatchObject({ kind: 'stale-edit' });
@@ -271,7 +272,7 @@ test('a row that is no record makes its plan unreadable, and no other', async ()
   letGo(planId);
   await database.execute(sql`update plans set revision = revision where id = ${planId}`);
   await expect(getPlan(planId)).rejects.toMatchObject({ kind: 'plan-unreadable' });
-  await database.delete(records).where(eq(records.planId, planId));
+  await database.delete(records).where(eq(records.documentId, planId));
 });
 
 test(`a snapshot is kept every ${SNAPSHOT_EVERY} revisions, and the way back by it is the same`, async () => {
@@ -281,13 +282,15 @@ test(`a snapshot is kept every ${SNAPSHOT_EVERY} revisions, and the way back by 
   for (let revision = 2; revision < SNAPSHOT_EVERY + 20; revision++)
     await editPlan(planId, revision, renaming(0, `Name ${revision}`));
   const kept = async () =>
-    (await database.select().from(snapshots).where(eq(snapshots.planId, planId))).map((one) => one.revision);
+    (await database.select().from(snapshots).where(eq(snapshots.documentId, planId))).map(
+      (one) => one.revision,
+    );
   await until('the snapshot', async () => (await kept()).length > 0);
   expect(await kept()).toEqual([SNAPSHOT_EVERY]);
   letGo(planId);
   // A log that does not lead back any more behind the snapshot shows that it is used.
   await database.execute(
-    sql`update revisions set inverse = '{"name": "remove", "ids": ["ch_nobody"]}' where plan_id = ${planId} and revision > ${SNAPSHOT_EVERY}`,
+    sql`update revisions set inverse = '{"name": "remove", "ids": ["ch_nobody"]}' where document_id = ${planId} and revision > ${SNAPSHOT_EVERY}`,
   );
   expect((await planAt(database, planId, 100)).channels[0]!.name).toBe('Name 99');
   await expect(planAt(database, planId, SNAPSHOT_EVERY + 1)).rejects.toThrow('does not lead back');

@@ -37,6 +37,41 @@ const tableSchema = z.object({
   table: z.string().regex(/^[a-z_]+$/),
   columns: z.array(z.string().regex(/^[a-z_0-9]+$/)),
 });
+/** New names of columns, by the old ones. */
+type Renamed = Readonly<Record<string, string>>;
+
+/** What tables and columns were called before a migration; a backup of before it has the old names. */
+const RENAMED: readonly { until: number; tables: Renamed; columns: Readonly<Record<string, Renamed>> }[] = [
+  {
+    until: 25,
+    tables: { plans: 'documents' },
+    columns: {
+      revisions: { plan_id: 'document_id' },
+      records: { plan_id: 'document_id' },
+      snapshots: { plan_id: 'document_id' },
+    },
+  },
+];
+
+const nameIn = (renamed: Renamed, name: string) => (Object.hasOwn(renamed, name) ? renamed[name]! : name);
+
+/** A table as a backup of those tables has it, by the names of today. */
+function tableOfToday(json: unknown, schema: number): z.infer<typeof tableSchema> & { renamed: Renamed } {
+  let { table, columns } = tableSchema.parse(json);
+  let renamed: Renamed = {};
+  for (const names of RENAMED.filter(({ until }) => schema < until)) {
+    table = nameIn(names.tables, table);
+    const own = names.columns[table] ?? {};
+    columns = columns.map((column) => nameIn(own, column));
+    renamed = { ...renamed, ...own };
+  }
+  return { table, columns, renamed };
+}
+
+/** A row by the names of today. */
+const withNames = (row: object, renamed: Renamed): object =>
+  Object.fromEntries(Object.entries(row).map(([column, value]) => [nameIn(renamed, column), value]));
+
 const rowSchema = z.object({ row: z.record(z.string(), z.unknown()) });
 const lastSchema = z.object({
   end: z.record(z.string(), z.int()),
@@ -75,7 +110,9 @@ class TooLong extends Error {}
 /** A backup that is whole. */
 export interface Checked {
   made: string;
+  /** Rows by table, as the file has them. */
   counts: Record<string, number>;
+  plans: number;
   /** True where its passphrase was given: nobody has changed it who does not know that. */
   verified: boolean;
 }
@@ -89,6 +126,9 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Re
   let last: z.infer<typeof lastSchema> | undefined;
   let table = '';
   let known: ReturnType<typeof rowsOfTable>;
+  let isDocuments = false;
+  let plans = 0;
+  let renamed: Renamed = {};
   try {
     const read = async () => {
       for await (const line of linesOf(file)) {
@@ -105,19 +145,23 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Re
             return `It was made by a newer Veridon (its tables are of number ${first.schema}, these of ${schemaNumber()}). Restore it with that one.`;
         } else if ('row' in json) {
           if (!rowSchema.safeParse(json).success || !known) return 'It has a row where none can be.';
-          const row = known.row.safeParse(json.row);
+          const row = known.row.safeParse(withNames(json.row as object, renamed));
           if (!row.success) {
             const [issue] = row.error.issues;
             return `A row of table “${table}” is not valid (${issue!.path.join('.') || 'a column'}: ${issue!.message.slice(0, 100)}).`;
           }
           counts[table]!++;
+          if (isDocuments && ((row.data as { type?: string }).type ?? 'plan') === 'plan') plans++;
         } else if ('table' in json) {
-          const said = tableSchema.parse(json);
-          ({ table } = said);
-          known = rowsOfTable(table);
+          // What it counts at its end has the names that it has.
+          ({ table } = tableSchema.parse(json));
+          const said = tableOfToday(json, first.schema);
+          known = rowsOfTable(said.table);
+          isDocuments = said.table === 'documents';
           if (!known || counts[table] !== undefined)
             return `It has the table “${table.slice(0, 40)}”${known ? ' twice' : ', which Veridon does not use'}.`;
           const { columns } = known;
+          renamed = said.renamed;
           const other = said.columns.find((column) => !columns.includes(column));
           if (other !== undefined)
             return `Table “${table}” has the column “${other.slice(0, 40)}”, which Veridon does not use.`;
@@ -145,7 +189,7 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Re
     return fail('The file is damaged: it does not add up. Nothing was restored.');
   if (code && !code.is(last.code ?? ''))
     return fail('The passphrase is wrong, or the backup was changed. Nothing was restored.');
-  return ok({ made: first.made, counts, verified: code !== undefined });
+  return ok({ made: first.made, counts, plans, verified: code !== undefined });
 }
 
 /**
@@ -174,14 +218,18 @@ export async function restoreBackup(
       if (put && waiting.length > 0) await put(waiting);
       waiting = [];
     };
+    let schema = 0;
+    let renamed: Renamed = {};
     for await (const line of linesOf(file)) {
       const json = JSON.parse(line) as Record<string, unknown>;
-      if ('row' in json) {
-        waiting.push(json.row);
+      if ('veridon' in json) ({ schema } = firstSchema.parse(json));
+      else if ('row' in json) {
+        waiting.push(withNames(json.row as object, renamed));
         if (waiting.length >= AT_ONCE) await flush();
       } else if ('table' in json) {
         await flush();
-        const { table, columns } = tableSchema.parse(json);
+        const { table, columns, ...said } = tableOfToday(json, schema);
+        renamed = said.renamed;
         // What a later schema has besides takes its usual value.
         const names = sql.join(
           columns.map((column) => sql.identifier(column)),

@@ -20,7 +20,7 @@ export function giveSpaceBack(): void {
 }
 
 async function tidy(): Promise<void> {
-  for (const table of ['plans', 'records', 'summaries', 'changes']) await giveBack(table);
+  for (const table of ['documents', 'records', 'summaries', 'changes']) await giveBack(table);
 }
 
 /** Gives the space of what rows of a table were before back to it. */

@@ -3,10 +3,10 @@ import type { Edit, Plan, PlanId } from '../core/plan';
 import { channel, id } from '../core/samples.test.kit';
 import { openDatabase } from '../db';
 import { dataFolder } from './data-folder.test.kit';
-import { letGo } from './held-plans';
+import { letGo } from './documents/held';
 import { createPlan, getPlan, setRemoved } from './plans';
 import { editPlan, stepBack } from './revisions';
-import { forgetStaged, stageRows, unstage, type PlanRow } from './staging';
+import { forgetStaged, stageRows, unstage, type RecordRow } from './documents/staging';
 
 /** Rows that are too many for one statement. */
 
@@ -38,9 +38,9 @@ const inTables = async (planId: PlanId): Promise<Plan> => {
   letGo(planId);
   return (await getPlan(planId)).plan;
 };
-const rows = (count: number): PlanRow[] =>
+const rows = (count: number): RecordRow[] =>
   Array.from({ length: count }, (_, n) => ({
-    ...{ plan: 'pl_none' as PlanId, kind: 'channel', id: `ch_${n}`, position: 0, data: {} },
+    ...{ document: 'pl_none', kind: 'channel', id: `ch_${n}`, position: 0, data: {} },
   }));
 
 test('a large plan, and edits of all its channels, are in the tables whole, and nothing stays staged', async () => {

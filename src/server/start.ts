@@ -8,9 +8,9 @@ import { resumeLives } from './live';
 import { closeBrokenOff } from './own-directories';
 import { forgetOldChanges } from './once';
 import { forgetRolls, sayBrokenOff } from './people-load';
-import { insertPlan, stagePlan } from './plan-rows';
+import { insertDocument, stageDocument } from './documents/rows';
 import { hasNoPlans } from './plans';
-import { forgetStaged } from './staging';
+import { forgetStaged } from './documents/staging';
 
 /** What answers the interface, loaded with the start. */
 export { dispatch } from './api/dispatch';
@@ -42,7 +42,7 @@ async function settle(): Promise<void> {
   // Whole or not at all: a start that is broken off is made good by the next.
   await database.transaction(async (transaction) => {
     for (const plan of [...shelf(), ketterbyWeekend()])
-      await insertPlan(transaction, plan, await stagePlan(transaction, plan));
+      await insertDocument(transaction, plan, await stageDocument(transaction, plan));
   });
 }
 

@@ -1,11 +1,11 @@
 import type { LiveTold } from '../core/bench';
-import type { PlanId, RadioId } from '../core/plan';
+import type { RadioId } from '../core/plan';
 import { reading } from './database';
 import { eventStream } from './event-stream';
 import { wantRow } from './plan-rows';
 import { Problem } from './problem';
 
-/** What those are told who look at a plan: the newest revision, and what was done last in words where it was done while they looked; the radios that follow it, where some do. */
+/** What those are told who look at a document: the newest revision, and what was done last in words where it was done while they looked; the radios that follow it, where some do. */
 export interface Told {
   revision: number;
   label: string | null;
@@ -16,19 +16,19 @@ type Listener = (told: Told) => void;
 
 // One for the process, however often modules are loaded again.
 const shared = globalThis as {
-  veridonWatchers?: Map<PlanId, Set<Listener>>;
-  veridonFollowed?: Map<PlanId, Map<RadioId, LiveTold>>;
+  veridonWatchers?: Map<string, Set<Listener>>;
+  veridonFollowed?: Map<string, Map<RadioId, LiveTold>>;
 };
 const watchers = (shared.veridonWatchers ??= new Map());
 const followed = (shared.veridonFollowed ??= new Map());
 
-/** Tells all who look at a plan of a revision that was kept. */
-export function announce(id: PlanId, told: Told): void {
+/** Tells all who look at a document of a revision that was kept. */
+export function announce(id: string, told: Told): void {
   for (const listener of watchers.get(id) ?? []) listener(told);
 }
 
 /** Tells them how a radio stands that follows the plan; `null` where it does not any more. */
-export function announceLive(id: PlanId, radioId: RadioId, live: Omit<LiveTold, 'radioId'> | null): void {
+export function announceLive(id: string, radioId: RadioId, live: Omit<LiveTold, 'radioId'> | null): void {
   const own = followed.get(id) ?? new Map<RadioId, LiveTold>();
   if (live) followed.set(id, own.set(radioId, { radioId, ...live }));
   else own.delete(radioId);
@@ -37,8 +37,8 @@ export function announceLive(id: PlanId, radioId: RadioId, live: Omit<LiveTold, 
   announce(id, { revision: 0, label: null });
 }
 
-/** Hears of each revision of a plan that is kept, until what it gives is called. */
-export function onRevision(id: PlanId, listener: Listener): () => void {
+/** Hears of each revision of a document that is kept, until what it gives is called. */
+export function onRevision(id: string, listener: Listener): () => void {
   const own = watchers.get(id) ?? new Set();
   watchers.set(id, own.add(listener));
   return () => {
@@ -51,10 +51,10 @@ export function onRevision(id: PlanId, listener: Listener): () => void {
 const MOST = 200;
 
 /**
- * What happens to a plan from now on, as an event stream: its newest revision at once, then each that is kept; of several at once the
+ * What happens to a document from now on, as an event stream: its newest revision at once, then each that is kept; of several at once the
  * last. Ends when whoever asked has gone.
  */
-export async function watchPlan(id: PlanId, gone: AbortSignal): Promise<AsyncIterable<string>> {
+export async function watchPlan(id: string, gone: AbortSignal): Promise<AsyncIterable<string>> {
   const { revision } = await wantRow(await reading(), id);
   const all = [...watchers.values()].reduce((n, own) => n + own.size, 0);
   if (all >= MOST)

@@ -12,7 +12,10 @@ export type GeneralLabel =
   | { of: 'go back'; revision: number };
 
 /** How many records a difference puts and removes, by kind. */
-export const countsIn = (shape: Structure, { records }: Pick<DocumentDifference, 'records'>): Record<string, number> =>
+export const countsIn = (
+  shape: Structure,
+  { records }: Pick<DocumentDifference, 'records'>,
+): Record<string, number> =>
   Object.fromEntries(
     Object.keys(shape.kinds).flatMap((kind) => {
       const n = (records[kind]?.put?.length ?? 0) + (records[kind]?.remove?.length ?? 0);

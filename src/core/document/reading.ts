@@ -103,7 +103,11 @@ function listsFault(shape: Shape, document: AnyDocument, before: AnyDocument | n
  * What is wrong with a document that came of another one, in a sentence; null where it can be saved. Looks only at what is not
  * the very same as before: edits hand on what they leave alone. In steps, since all records of a large one may have changed.
  */
-export function* outcomeFault(shape: Shape, before: AnyDocument, after: AnyDocument): Stepwise<string | null> {
+export function* outcomeFault(
+  shape: Shape,
+  before: AnyDocument,
+  after: AnyDocument,
+): Stepwise<string | null> {
   const { word, placed } = shape;
   const notOneAnyMore = (issue: { path: PropertyKey[]; message: string }, where: PropertyKey[]) =>
     `The ${word} would not be one any more: ${[...where, ...issue.path].join('.')} ${issue.message}.`;

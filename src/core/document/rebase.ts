@@ -32,9 +32,7 @@ export function rebased<D extends AnyDocument, E>(
   for (const field of shape.headFields) {
     const [was, asked, now] = [base, wanted.value, newest].map((document) => fieldIn(document, field));
     if (!(field in shape.parted) && !equal(asked, was) && !equal(now, was))
-      return fail(
-        `The details of this ${shape.word} were changed meanwhile. Look at them and try again.`,
-      );
+      return fail(`The details of this ${shape.word} were changed meanwhile. Look at them and try again.`);
   }
   return result;
 }
@@ -77,7 +75,6 @@ function same(
 ): boolean {
   const [is, was] = [fieldIn(record, field), fieldIn(before, field)];
   return (
-    equal(is, was) ||
-    equal(is, fieldIn(keptReferences(shape, kind, before, thereIn(shape, document)), field))
+    equal(is, was) || equal(is, fieldIn(keptReferences(shape, kind, before, thereIn(shape, document)), field))
   );
 }

@@ -1,4 +1,12 @@
-import { fieldIn, listIn, withList, type AnyDocument, type AnyRecord, type IsThere, type Structure } from './shape';
+import {
+  fieldIn,
+  listIn,
+  withList,
+  type AnyDocument,
+  type AnyRecord,
+  type IsThere,
+  type Structure,
+} from './shape';
 import { foreignParts, usesOf } from './uses';
 
 /** Where references of a kind stand in its records, and what they lead to. */

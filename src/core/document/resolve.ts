@@ -44,8 +44,7 @@ export function resolved<D extends AnyDocument>(
       return other && kind in other.shape.kinds ? recordsFor(other, kind) : [];
     });
     for (const { id } of theirs) there.add(id);
-    if (theirs.length > 0)
-      view = withList(shape, view, kind, [...listIn(shape, document, kind), ...theirs]);
+    if (theirs.length > 0) view = withList(shape, view, kind, [...listIn(shape, document, kind), ...theirs]);
   }
   const missing: Missing[] = [];
   for (const kind of referencesFrom(shape)) {

@@ -66,6 +66,8 @@ export interface Structure {
 
 /** A structure with the schemas of all that is in it; reading, and what may be saved, follow from it. Apart, so that a page need not load the schemas. */
 export interface Shape extends Structure {
+  /** The format in which its documents are written. */
+  format: number;
   /** Of each kind its id, the fields that a person sets, and the record with both. */
   schemas: Readonly<Record<string, RecordSchemas>>;
   head: z.ZodObject;

@@ -35,9 +35,7 @@ function editSchemaOf({ kinds, schemas, head }: Shape): z.ZodType<GeneralEdit> {
   const difference = Object.fromEntries(
     names.map((kind) => [
       kind,
-      z
-        .strictObject({ put: recordsOf(kind), remove: idsOf(kind), order: idsOf(kind).optional() })
-        .optional(),
+      z.strictObject({ put: recordsOf(kind), remove: idsOf(kind), order: idsOf(kind).optional() }).optional(),
     ]),
   );
   return z.union([

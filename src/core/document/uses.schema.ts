@@ -6,7 +6,10 @@ export const USES_LIMIT = 50;
 /** The id of a document of any type. */
 export const documentIdSchema = z
   .string()
-  .regex(/^[a-z]{2}_[a-z0-9]{4,32}$/, 'is not the id of a document: it reads pl_ and 4 to 32 letters or figures');
+  .regex(
+    /^[a-z]{2}_[a-z0-9]{4,32}$/,
+    'is not the id of a document: it reads pl_ and 4 to 32 letters or figures',
+  );
 
 /** The documents that one uses, each at one of its revisions. */
 export const usesSchema = z

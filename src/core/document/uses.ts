@@ -19,4 +19,5 @@ export function foreignParts(id: string): { document: string; record: string } |
 }
 
 /** The documents that a document uses; none where its type uses no others. */
-export const usesOf = (document: object): readonly Use[] => (document as { uses?: readonly Use[] }).uses ?? [];
+export const usesOf = (document: object): readonly Use[] =>
+  (document as { uses?: readonly Use[] }).uses ?? [];

@@ -1,7 +1,12 @@
 import { z } from 'zod';
 import { text, trimmedText, wantedText } from '../text.schema';
 import { accessSchema, HIGHEST_POWER, isFrequency, MODES, type Mode } from '../radio';
-import { channelIdSchema, receiveListIdSchema, scanListIdSchema, talkgroupIdSchema } from './ids.schema';
+import {
+  channelIdSchema,
+  receiveListReferenceSchema,
+  scanListReferenceSchema,
+  talkgroupReferenceSchema,
+} from './ids.schema';
 import {
   FITTED_LIMIT,
   LEVELS,
@@ -61,11 +66,11 @@ export const channelFieldsSchema = z.object({
   /** Works a satellite: its two sides belong together, whatever lies between them. Optional: older plans have none. */
   satellite: z.boolean().optional(),
   /** Whom a digital channel calls. This and the next are optional: older plans, and analogue channels, have none. */
-  talkgroup: talkgroupIdSchema.nullable().optional(),
+  talkgroup: talkgroupReferenceSchema.nullable().optional(),
   /** What is heard on it besides its own talkgroup. */
-  receiveList: receiveListIdSchema.nullable().optional(),
+  receiveList: receiveListReferenceSchema.nullable().optional(),
   /** What is looked at when the scan is begun on it. */
-  scanList: scanListIdSchema.nullable().optional(),
+  scanList: scanListReferenceSchema.nullable().optional(),
   /** When it may send; impolite where it is not said. */
   politeness: politenessSchema.optional(),
   note: text(500),

@@ -10,6 +10,16 @@ const id = <B extends string>(prefix: string, brand: B) =>
     )
     .brand(brand);
 
+/** A reference to a record of the plan or of a document that it uses: `tg_watch`, `pt_harbour.tg_watch`. Of what a plan alone has, references are plain ids. */
+const reference = <B extends string>(prefix: string, brand: B) =>
+  z
+    .string()
+    .regex(
+      new RegExp(`^([a-z]{2}_[a-z0-9]{4,32}[.])?${prefix}_[a-z0-9]{4,32}$`),
+      `is not a reference: it reads ${prefix}_ and 4 to 32 letters or figures, behind the id of the other document and a point where the plan uses one`,
+    )
+    .brand(brand);
+
 export const planIdSchema = id('pl', 'PlanId');
 
 export const channelIdSchema = id('ch', 'ChannelId');
@@ -28,6 +38,17 @@ export const talkgroupIdSchema = id('tg', 'TalkgroupId');
 export const receiveListIdSchema = id('rl', 'ReceiveListId');
 
 export const scanListIdSchema = id('sl', 'ScanListId');
+
+export const zoneReferenceSchema = reference('zn', 'ZoneId');
+
+export const skipSetReferenceSchema = reference('sk', 'SkipSetId');
+
+export const talkgroupReferenceSchema = reference('tg', 'TalkgroupId');
+
+export const receiveListReferenceSchema = reference('rl', 'ReceiveListId');
+
+export const scanListReferenceSchema = reference('sl', 'ScanListId');
+
 export type PlanId = z.infer<typeof planIdSchema>;
 export type ChannelId = z.infer<typeof channelIdSchema>;
 export type RadioId = z.infer<typeof radioIdSchema>;

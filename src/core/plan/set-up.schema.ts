@@ -1,18 +1,18 @@
 import { z } from 'zod';
 import { text, wantedText } from '../text.schema';
 import { LIST_LIMIT } from './channel';
-import { channelIdSchema, setUpIdSchema, skipSetIdSchema, zoneIdSchema } from './ids.schema';
+import { channelIdSchema, setUpIdSchema, skipSetReferenceSchema, zoneReferenceSchema } from './ids.schema';
 import { AUTO_DIAL, BEGINNINGS, SET_UP_NAME_LIMIT, SHOWS } from './set-up';
 
 /** What a quick set-up does to one side of a radio. */
 export const setUpSideSchema = z.object({
   begins: z.enum(BEGINNINGS),
   /** The zone whose channels the knob turns through; null for all of the side. */
-  zone: zoneIdSchema.nullable(),
+  zone: zoneReferenceSchema.nullable(),
   /** The channel on which it begins, where it begins on one of the list; null for the first. */
   start: channelIdSchema.nullable(),
   /** What its scan leaves out, or takes alone; null where every channel's own scan mark decides. */
-  skipSet: skipSetIdSchema.nullable(),
+  skipSet: skipSetReferenceSchema.nullable(),
   scanning: z.boolean(),
   shows: z.enum(SHOWS),
   autoDial: text(16).refine(

@@ -1,6 +1,7 @@
 import type { Shape } from '../document/shape';
 import { SCHEMAS } from './kinds.schema';
 import { headSchema, planSchema } from './plan.schema';
+import { FORMAT } from './plan';
 import { PLAN_STRUCTURE } from './structure';
 
 type Document = Record<string, unknown>;
@@ -24,6 +25,7 @@ const MIGRATIONS: Readonly<Record<number, (document: Document) => Document>> = {
 /** What plans are made of, with their schemas. */
 export const PLAN_SHAPE: Shape = {
   ...PLAN_STRUCTURE,
+  format: FORMAT,
   schemas: SCHEMAS,
   head: headSchema,
   document: planSchema,

@@ -9,12 +9,10 @@ import { settingsThere } from './setting-references';
 /** What plans are made of, as the machinery of documents has it. */
 const settings: PartedField = {
   changes: (before, after) => settingChanges(before as Plan['settings'], after as Plan['settings']),
-  with: (value, changes) => withSettings(value as Plan['settings'], changes as Parameters<typeof withSettings>[1]),
+  with: (value, changes) =>
+    withSettings(value as Plan['settings'], changes as Parameters<typeof withSettings>[1]),
   clash: (mine, theirs) =>
-    settingsClash(
-      mine as Parameters<typeof settingsClash>[0],
-      theirs as Parameters<typeof settingsClash>[1],
-    ),
+    settingsClash(mine as Parameters<typeof settingsClash>[0], theirs as Parameters<typeof settingsClash>[1]),
   there: (value, isThere) => settingsThere(value as Plan['settings'], isThere),
   word: 'setting',
   clashText: 'This setting of the radio was changed meanwhile. Look at it and try again.',

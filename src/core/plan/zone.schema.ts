@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { wantedText } from '../text.schema';
 import { CHANNEL_LIMIT } from './channel';
-import { channelIdSchema, scanListIdSchema, zoneIdSchema } from './ids.schema';
+import { channelIdSchema, scanListReferenceSchema, zoneIdSchema } from './ids.schema';
 import { KNOB_LIMIT, ZONE_NAME_LIMIT } from './zone';
 
 /** Channels in an order, each once. */
@@ -22,7 +22,7 @@ export const zoneFieldsSchema = z.object({
     .nullable()
     .optional(),
   /** What is looked at when the scan is begun in it, on radios that keep it by zone. */
-  scanList: scanListIdSchema.nullable().optional(),
+  scanList: scanListReferenceSchema.nullable().optional(),
 });
 
 export const zoneSchema = zoneFieldsSchema.extend({ id: zoneIdSchema });
