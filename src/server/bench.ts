@@ -9,7 +9,7 @@ import { reading } from './database';
 import { withBrokenOff } from './may-write';
 import { areaOf, neighboursOf } from './neighbours';
 import { othersWithId, ownIdIn } from './own-ids';
-import { getPlan } from './plans';
+import { getView } from './plans';
 import { lookAtPorts, lyingUnplugged } from './ports';
 import { calledOf, radioOf } from './radios';
 
@@ -65,7 +65,7 @@ function modelNameOf(modelId: string): string {
 export async function previewWrite(radioId: RadioId, planId: PlanId): Promise<WritePreview> {
   const radio = await radioOf(radioId);
   const model = modelById(radio.modelId)!;
-  const { plan, revision } = await getPlan(planId);
+  const { plan, revision } = await getView(planId);
   const copy = await newestCopy(radioId);
   // An ID that the radio has, and that nothing replaces, stays: nobody need be warned.
   const inRadio = copy ? ownIdIn(copy.image, model) : null;

@@ -7,7 +7,7 @@ import type { PlanId, RadioId } from '../core/plan';
 import { newestSound, sealCopy } from './copies';
 import { fileName } from './export';
 import { wantWritable } from './may-write';
-import { getPlan } from './plans';
+import { getView } from './plans';
 import { clientOf, NOBODY } from './once';
 import { Problem } from './problem';
 import { calledOf, radioOf, seeRadio } from './radios';
@@ -65,7 +65,7 @@ export async function cardZip(radioId: RadioId, planId: PlanId) {
       'No sealed copy',
       `No sealed copy of ${called} can be built upon. Read its card again.`,
     );
-  const { plan } = await getPlan(planId);
+  const { plan } = await getView(planId);
   const content = contentToWrite(
     withUnitValues(plan, model, radio.own),
     modelOfImage(copy.image, model, called),

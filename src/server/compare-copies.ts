@@ -5,8 +5,8 @@ import { modelById, type Model } from '../core/models';
 import type { PlanId } from '../core/plan';
 import { computeInThread } from './compute-thread';
 import { getCopy } from './copies';
-import { planThen } from './marks';
-import { getPlan } from './plans';
+import { viewThen } from './marks';
+import { getView } from './plans';
 import { Problem } from './problem';
 import { radioOf } from './radios';
 
@@ -37,8 +37,8 @@ export async function compareCopy(
   });
   if (against.plan !== undefined) {
     const { plan } = await (against.revision === undefined
-      ? getPlan(against.plan)
-      : planThen(against.plan, against.revision));
+      ? getView(against.plan)
+      : viewThen(against.plan, against.revision));
     const { own } = await radioOf(copy.radioId);
     const { image, called } = copy;
     const compared = await computeInThread('compare', {

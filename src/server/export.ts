@@ -1,12 +1,22 @@
 import { z } from 'zod';
 import type { FileAnswer } from '../api';
+import { standalone } from '../core/document';
 import { channelOf, stationsOf } from '../core/directory';
 import { OUT_NAMES, planOf, type OutFormat, type Outgoing } from '../core/interchange';
 import { MODELS } from '../core/models';
 import { USUAL_REGION } from '../core/radio';
-import { NEW_OWNER, makeId, newPlan, planSchema, type ChannelId, type Plan, type PlanId } from '../core/plan';
+import {
+  NEW_OWNER,
+  makeId,
+  newPlan,
+  PLAN_STRUCTURE,
+  planSchema,
+  type ChannelId,
+  type Plan,
+  type PlanId,
+} from '../core/plan';
 import { computeInThread } from './compute-thread';
-import { getPlan } from './plans';
+import { getView } from './plans';
 import { Problem } from './problem';
 import { readStations } from './stations';
 
@@ -37,7 +47,9 @@ export async function exportPlan(
   format: OutFormat,
   ids?: readonly ChannelId[],
 ): Promise<FileAnswer> {
-  const { plan } = await getPlan(id);
+  const { plan: view } = await getView(id);
+  // In a file of its own there is nothing that it could use.
+  const plan = standalone(PLAN_STRUCTURE, view);
   const some = ids === undefined ? plan : planOf(plan, new Set(ids));
   if (ids !== undefined && some.channels.length === 0)
     throw new Problem(422, 'refused', 'Nothing to write', 'None of these channels is in the plan any more.');

@@ -11,7 +11,7 @@ import { reading } from './database';
 import { fileName } from './export';
 import { clientOf, NOBODY } from './once';
 import { wantModel } from './models';
-import { createPlan, getPlan, type KeptPlan } from './plans';
+import { createPlan, getView, type KeptPlan } from './plans';
 import { notFound, Problem } from './problem';
 import { runReader } from './reader';
 
@@ -68,7 +68,7 @@ async function imageBehind(id: PlanId, model: Model): Promise<Uint8Array | undef
 
 /** The plan's image as it was, and as it is to be. */
 async function imagesOf(id: PlanId) {
-  const { plan } = await getPlan(id);
+  const { plan } = await getView(id);
   const model = wantModel(plan.modelId);
   const held = await imageBehind(id, model);
   const format = formatOf(model);

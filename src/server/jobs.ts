@@ -9,7 +9,7 @@ import { reading, writing } from './database';
 import { instanceId, living } from './instance';
 import { NOBODY, once, type Asker } from './once';
 import { listLives } from './live';
-import { getPlan } from './plans';
+import { getPlan, getView } from './plans';
 import { notFound, Problem } from './problem';
 import { brokenOff, wantFit, wantWritable } from './may-write';
 import { PassFailed, passFailed, read, restore, resume, write, writePeople } from './passes';
@@ -104,7 +104,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
   await wantUnitValues(request.radioId, values);
   const plan =
     request.kind === 'write'
-      ? await getPlan(request.planId)
+      ? await getView(request.planId)
       : request.kind === 'people'
         ? await getPlan(request.choice.planId)
         : undefined;

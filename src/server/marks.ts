@@ -2,6 +2,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import type { Plan, PlanId } from '../core/plan';
 import { marks } from '../db';
 import { reading, writing } from './database';
+import { viewOf } from './documents/uses';
 import { planAt } from './plan-log';
 import { newestPlan, wantRow } from './plan-rows';
 import { Problem } from './problem';
@@ -61,4 +62,10 @@ export async function planThen(id: PlanId, revision: number): Promise<{ plan: Pl
   const newest = await newestPlan(database, id);
   if (revision > newest.revision) throw unknown(revision, newest.revision);
   return { plan: await planAt(database, id, revision), revision };
+}
+
+/** The same with all that it used, to be compared with what a radio has. */
+export async function viewThen(id: PlanId, revision: number): Promise<{ plan: Plan; revision: number }> {
+  const { plan } = await planThen(id, revision);
+  return { plan: await viewOf(await reading(), plan), revision };
 }

@@ -22,8 +22,8 @@ import { planNames } from './plan-list';
 import { labelOf, planAt, salvagedPlan } from './plan-log';
 import { newestPlan, planIn, wantDocument } from './plan-rows';
 import { notFound, Problem } from './problem';
-import { insertDocument, stageDocument } from './documents/rows';
-import { unstage } from './documents/staging';
+import { createDocument } from './documents/create';
+import { viewOf } from './documents/uses';
 import { wantModel } from './models';
 
 /** A plan as its row keeps it. */
@@ -52,36 +52,10 @@ export async function createPlan(
   return keepNew(plan, asker, request, also);
 }
 
-/** Keeps a plan that was just made, once; `request` is what was asked for, of which the plan was made. */
+/** Keeps a plan that was just made, once; see `createDocument`. */
 async function keepNew(plan: Plan, asker: Asker, request: unknown, also?: KeptBeside): Promise<KeptPlan> {
-  const { id } = plan;
-  const read = await planIn(plan);
-  if (!read.ok) throw new Problem(422, 'no-plan', 'This makes no plan', `${read.reason} Nothing was made.`);
-  const database = await writing();
-  // Before the transaction, which keeps others waiting.
-  const rows = await stageDocument(database, plan);
-  const insert = (transaction: Database) =>
-    once<KeptPlan, { id: PlanId }>(
-      transaction,
-      asker,
-      request,
-      async () => {
-        await insertDocument(transaction, plan, rows);
-        await also?.(transaction, id);
-        return { answer: { plan, revision: 1, undo: null, redo: null }, receipt: { id } };
-      },
-      async (receipt) => ({
-        plan: await planAt(transaction, receipt.id, 1),
-        revision: 1,
-        undo: null,
-        redo: null,
-      }),
-    );
-  try {
-    return await database.transaction(insert);
-  } finally {
-    await unstage(database, rows);
-  }
+  const made = await createDocument(plan, asker, request, also && ((on, id) => also(on, id as PlanId)));
+  return { plan: made, revision: 1, undo: null, redo: null };
 }
 
 /**
@@ -164,6 +138,13 @@ export async function getPlan(id: PlanId): Promise<KeptPlan> {
   };
 }
 
+/** The newest revision of a plan with all that it uses, to be fitted, checked and written. */
+export async function getView(id: PlanId): Promise<{ plan: Plan; revision: number }> {
+  const database = await reading();
+  const { document, revision } = await newestPlan(database, id);
+  return { plan: await viewOf(database, document), revision };
+}
+
 /** The model that is asked for; without one that of the plan, as the unit is that it is worked on for. */
 const wantFor = (plan: Plan, modelId: string | undefined): Model =>
   modelId === undefined ? (modelOfPlan(plan) ?? wantModel(plan.modelId)) : wantModel(modelId);
@@ -172,7 +153,7 @@ export async function fitPlan(
   id: PlanId,
   modelId?: string,
 ): Promise<JsonText<{ revision: number; fit: Fit }>> {
-  const { plan, revision } = await getPlan(id);
+  const { plan, revision } = await getView(id);
   wantFor(plan, modelId);
   return new JsonText(await computeInThread('fit', { revision, plan, modelId }));
 }
@@ -191,7 +172,7 @@ export async function checkPlan(
   neighbours: readonly Neighbour[] = [],
   { from, count, mends }: FindingsPart = { from: 0, count: 500, mends: true },
 ) {
-  const { plan, revision } = await getPlan(id);
+  const { plan, revision } = await getView(id);
   wantFor(plan, modelId);
   return { revision, ...(await computeInThread('check', { plan, modelId, neighbours, from, count, mends })) };
 }

@@ -7,7 +7,7 @@ import { instanceId, living } from './instance';
 import { getJob, startJob } from './jobs';
 import { NOBODY, once } from './once';
 import { ownIdTwice } from './own-ids';
-import { getPlan } from './plans';
+import { getView } from './plans';
 import { notFound, Problem } from './problem';
 import { calledOf, radioOf } from './radios';
 import { saveUnitValues, wantUnitValues } from './unit-values';
@@ -22,7 +22,7 @@ const running: Map<string, BatchRow[]> = (shared.veridonBatches ??= new Map<stri
 
 /** Begins, and answers at once; what is each unit's own is kept for the next time too. */
 export async function startSeveral(request: SeveralRequest, asker = NOBODY): Promise<Batch> {
-  const { plan, revision } = await getPlan(request.planId);
+  const { plan, revision } = await getView(request.planId);
   if (revision !== request.planRevision)
     throw new Problem(
       409,

@@ -4,6 +4,7 @@ import {
   withList,
   type AnyDocument,
   type AnyRecord,
+  type Instead,
   type IsThere,
   type Structure,
 } from './shape';
@@ -65,7 +66,7 @@ export const withReferences = <R extends AnyRecord>(
   shape: Structure,
   kind: string,
   record: R,
-  of: (to: string, id: string) => string | null,
+  of: Instead,
 ): R =>
   referencesOf(shape).byKind[kind]!.reduce<unknown>(
     (so, { path, to }) => withIdsAt(so, path, (id) => of(to, id)),
@@ -79,6 +80,17 @@ export const keptReferences = <R extends AnyRecord>(
   record: R,
   isThere: IsThere,
 ): R => withReferences(shape, kind, record, (to, id) => (isThere(to, id) ? id : null));
+
+/** A document with the references replaced that fields of its head have; the very same where all stay. */
+export function withPartedReferences<D extends AnyDocument>(shape: Structure, document: D, of: Instead): D {
+  let result = document;
+  for (const [field, parted] of Object.entries(shape.parted)) {
+    const before = fieldIn(document, field);
+    const after = parted.withReferences(before, of);
+    if (after !== before) result = { ...result, [field]: after };
+  }
+  return result;
+}
 
 /** A value with the ids put back that it has lost since `was`: into a list of ids behind the one that they stood behind, and where null is now. */
 function putBack(
@@ -155,11 +167,7 @@ export function withoutDangling<D extends AnyDocument>(
     );
     if (kept.some((record, at) => record !== before[at])) result = withList(shape, result, kind, kept);
   }
-  for (const [field, { there }] of Object.entries(shape.parted)) {
-    const [before, after] = [fieldIn(document, field), there(fieldIn(document, field), isThere)];
-    if (after !== before) result = { ...result, [field]: after };
-  }
-  return result;
+  return withPartedReferences(shape, result, (to, id) => (isThere(to, id) ? id : null));
 }
 
 /**
@@ -186,8 +194,10 @@ export function danglingFault(
   for (const kind of referencesOf(shape).referring)
     for (const record of only ? (only[kind] ?? []) : listIn(shape, document, kind))
       keptReferences(shape, kind, record, told(`The ${kinds[kind]!.words.one} ${record.id}`));
-  for (const [field, { there, word: part }] of Object.entries(shape.parted))
-    there(fieldIn(document, field), told(`A ${part}`));
+  for (const [field, { withReferences: inField, word: part }] of Object.entries(shape.parted)) {
+    const isToldThere = told(`A ${part}`);
+    inField(fieldIn(document, field), (to, id) => (isToldThere(to, id) ? id : null));
+  }
   return fault;
 }
 

@@ -1,4 +1,4 @@
-import { referencesFrom, withReferences } from './references';
+import { referencesFrom, withPartedReferences, withReferences } from './references';
 import { listIn, withList, type AnyDocument, type AnyRecord, type Structure } from './shape';
 import { foreignId, foreignParts, usesOf } from './uses';
 
@@ -10,8 +10,8 @@ export interface Used {
 
 /** A reference to a document that is used, which leads to nothing there. */
 export interface Missing {
-  /** Whose reference it is. */
-  kind: string;
+  /** Whose reference it is: a record, or null and the document where its head has it. */
+  kind: string | null;
   id: string;
   /** What it should lead to. */
   to: string;
@@ -58,6 +58,11 @@ export function resolved<D extends AnyDocument>(
     );
     if (after.some((record, at) => record !== before[at])) view = withList(shape, view, kind, after);
   }
+  view = withPartedReferences(shape, view, (to, id) => {
+    if (!foreignParts(id) || there.has(id)) return id;
+    missing.push({ kind: null, id: document.id, to, reference: id });
+    return null;
+  });
   return { document: view, missing };
 }
 
@@ -67,3 +72,31 @@ const recordsFor = ({ shape, document }: Used, kind: string): AnyRecord[] =>
     ...withReferences(shape, kind, record, (_, id) => (foreignParts(id) ? id : foreignId(document.id, id))),
     id: foreignId(document.id, record.id),
   }));
+
+/** A view as a document of its own, which uses none: records of others get ids of its own. The very same where it uses none already. */
+export function standalone<D extends AnyDocument>(shape: Structure, view: D): D {
+  if (usesOf(view).length === 0) return view;
+  const kinds = Object.keys(shape.kinds);
+  const taken = new Set(kinds.flatMap((kind) => listIn(shape, view, kind).map(({ id }) => id)));
+  const own = new Map<string, string>();
+  for (const id of [...taken]) {
+    const foreign = foreignParts(id);
+    if (!foreign) continue;
+    let free = foreign.record;
+    for (let n = 2; taken.has(free); n++) free = `${foreign.record.slice(0, 30)}${n}`;
+    taken.add(free);
+    own.set(id, free);
+  }
+  let result: D = { ...view, uses: [] };
+  for (const kind of kinds)
+    result = withList(
+      shape,
+      result,
+      kind,
+      listIn(shape, view, kind).map((record) => {
+        const next = withReferences(shape, kind, record, (_, id) => own.get(id) ?? id);
+        return own.has(record.id) ? { ...next, id: own.get(record.id)! } : next;
+      }),
+    );
+  return withPartedReferences(shape, result, (_, id) => own.get(id) ?? id);
+}

@@ -13,6 +13,9 @@ export interface AnyDocument {
   readonly name: string;
 }
 
+/** Says what stands instead of a reference to a record of a kind: the same id where it stays, null where nothing does. */
+export type Instead = (to: string, id: string) => string | null;
+
 /** Says whether there is a record of a kind with that id. */
 export type IsThere = (to: string, id: string) => boolean;
 
@@ -23,8 +26,8 @@ export interface PartedField {
   with(value: unknown, changes: object): unknown;
   /** True where two changes name the same part. */
   clash(mine: object, theirs: object): boolean;
-  /** The value without references to what is not there; the very same where all lead somewhere. */
-  there(value: unknown, isThere: IsThere): unknown;
+  /** The value with its references replaced; the very same where all stay. */
+  withReferences(value: unknown, of: Instead): unknown;
   /** What one part is called: `setting`. */
   word: string;
   /** What is said where two people changed the same part. */

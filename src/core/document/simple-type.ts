@@ -97,6 +97,7 @@ export function simpleType<D extends AnyDocument>(
         : generalWords(shape, parts as GeneralLabel);
     },
     *readingEdit(value) {
+      yield;
       return editSchema.parse(value);
     },
     restoring: (difference: DocumentDifference) => ({ name: 'restore', ...difference }),

@@ -4,7 +4,7 @@ import { bySlot, HEAD_FIELDS, orderedChannels } from './plan';
 import type { Channel } from './channel.schema';
 import type { Plan } from './plan.schema';
 import { settingChanges, settingsClash, withSettings } from './setting-changes';
-import { settingsThere } from './setting-references';
+import { withSettingReferences } from './setting-references';
 
 /** What plans are made of, as the machinery of documents has it. */
 const settings: PartedField = {
@@ -13,7 +13,7 @@ const settings: PartedField = {
     withSettings(value as Plan['settings'], changes as Parameters<typeof withSettings>[1]),
   clash: (mine, theirs) =>
     settingsClash(mine as Parameters<typeof settingsClash>[0], theirs as Parameters<typeof settingsClash>[1]),
-  there: (value, isThere) => settingsThere(value as Plan['settings'], isThere),
+  withReferences: (value, of) => withSettingReferences(value as Plan['settings'], of),
   word: 'setting',
   clashText: 'This setting of the radio was changed meanwhile. Look at it and try again.',
 };

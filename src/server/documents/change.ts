@@ -21,7 +21,7 @@ import { allRows, headColumns, loadDocument, rowChanges, wantRow } from './rows'
 import { keepSteps, type StepToKeep } from './steps';
 import { inTurn } from './turns';
 import { savedTypeOf, typeOf } from './types';
-import { wantUsed } from './uses';
+import { wantUsed, type Coming } from './uses';
 
 /** How a change of one document, or of several at once, is worked out, saved and answered. `revisions.ts` has the changes there are. */
 
@@ -71,12 +71,13 @@ async function keepable(
   after: AnyDocument,
   there: DocumentDifference,
   back: DocumentDifference,
+  coming: Coming,
 ): Promise<number> {
   const { type, check } = savedTypeOf(after.id);
   const fault = await inSteps(outcomeFault(type.shape, before.document, after));
   if (fault !== null) throw editRefused(fault);
   check?.(before.document, after);
-  if (usesOf(after) !== usesOf(before.document)) await wantUsed(database, after);
+  if (usesOf(after).length > 0) await wantUsed(database, after, coming);
   const bytes = await inSteps(bytesAfter(before, there, back));
   if (bytes > LONGEST)
     throw new Problem(
@@ -100,7 +101,7 @@ async function prepared(
   database: Database,
   before: Held,
   step: Step,
-  of: Pick<StepToKeep, 'key' | 'request' | 'changeId'>,
+  { coming, ...of }: Pick<StepToKeep, 'key' | 'request' | 'changeId'> & { coming: Coming },
 ): Promise<Prepared> {
   const { after } = step;
   const { id } = after;
@@ -109,7 +110,7 @@ async function prepared(
     differenceOf(type.shape, before.document, after),
     differenceOf(type.shape, after, before.document),
   ];
-  const bytes = await keepable(database, before, after, there, back);
+  const bytes = await keepable(database, before, after, there, back, coming);
   const revision = before.revision + 1;
   const [undoHead, redoHead] = [step.undoHead(revision), step.redoHead(revision)];
   // One after the other: of a large change each takes some 20 ms.
@@ -212,12 +213,14 @@ async function changeNow({ ids, asker, request, note, work }: Asked): Promise<Pr
       for (const id of ids) newest.push(heldNewest(id) ?? (await loadDocument(database, id)));
       const steps = await work(database, newest);
       const changeId = steps.length > 1 ? crypto.randomUUID() : null;
+      const coming: Coming = new Map(
+        steps.map(({ after }, at) => [after.id, { document: after, revision: newest[at]!.revision + 1 }]),
+      );
       all = [];
       for (const [at, step] of steps.entries())
         all.push(
           await prepared(database, newest[at]!, step, {
-            changeId,
-            request,
+            ...{ changeId, request, coming },
             // The key is kept with the first of them; they are kept together or not at all.
             key: at === 0 ? asker.key : null,
           }),
