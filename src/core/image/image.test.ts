@@ -6,6 +6,7 @@ import { anyContentOf, anyImageOf } from '../contents.test.kit';
 import { anyPlan, channel, plan } from '../samples.test.kit';
 import { contentToWrite } from '../check';
 import { fit } from '../fit';
+import { ospreyD7 } from '../models/osprey-d7';
 import { ternP2 } from '../models/tern-p2';
 import { blankImage, formatSchema, hasSignature, partStart } from '../format';
 import { MODELS, modelSchema, noContent, type Model } from '../models';
@@ -326,4 +327,28 @@ test('what an image is written on stays as it was, whichever kind of bytes it is
     image.fill(0x5a);
     expect(base.equals(before)).toBe(true);
   }
+});
+
+test('a zone has the scan list that it names, and none where the radio has no such list', () => {
+  const list = (number: number) => ({
+    ...{ number, name: `Scan ${number}`, slots: [1], first: null, second: null },
+    ...{ answers: 'heard' as const, startsItself: false },
+  });
+  const content = (lists: number[]): RadioContent => ({
+    ...noContent(),
+    settings: {},
+    channels: fit(plan([channel(1, 145_500_000)]), ospreyD7).channels,
+    zones: [1, 2].map((number) => ({
+      ...{ list: 0, number, name: `Zone ${number}`, slots: [1] },
+      scanList: number,
+    })),
+    scanLists: lists.map(list),
+  });
+  const base = blankImage(formatOf(ospreyD7));
+  const scanLists = (lists: number[]) => {
+    const read = decodeImage(encodeImage(content(lists), base, ospreyD7), ospreyD7);
+    return read.ok && read.value.zones!.map((zone) => zone.scanList);
+  };
+  expect(scanLists([1, 2])).toEqual([1, 2]);
+  expect(scanLists([2])).toEqual([null, 2]);
 });

@@ -85,6 +85,15 @@ test('a card is its files, in any order, by the names that the radio gives them'
   expect(recognise(files.filter(({ name }) => !name.includes('bank')))).toMatchObject({
     value: { faults: ['BANK.TXT is missing.'] },
   });
+  // All files are there, and a line of one is too short.
+  const broken = files.map(({ name, bytes }) => {
+    const copy = Uint8Array.from(bytes);
+    if (name.includes('chan')) copy[copy.length - 1] = 0x20;
+    return { name, bytes: copy };
+  });
+  expect(recognise(broken)).toMatchObject({
+    value: { faults: [expect.stringMatching(/^Line \d+ of CHAN\.TXT is not \d+ characters long\.$/)] },
+  });
   expect(recognise(files.filter(({ name }) => !name.includes('radio')))).toMatchObject({
     ok: false,
     reason: expect.stringContaining('no card of a radio'),

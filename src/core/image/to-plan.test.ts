@@ -32,3 +32,14 @@ test('a number that nothing has is an empty one, and banks of a number on two si
   ]);
   expect(made.setUps.map(({ name }) => name)).toEqual(['Quick set-up 1', 'Van']);
 });
+
+test('a name has no blanks at its ends, and no more characters than a plan holds', () => {
+  const named = (name: string) => ({
+    ...{ list: 0, slot: 1, name, rx: 145_500_000, tx: null, send: null, expect: null },
+    ...{ mode: 'FM' as const, power: 1000, scan: true },
+  });
+  const names = [`  ${'Ketterby '.repeat(6)}`, ' Hill '].map(
+    (name) => planOfContent({ ...content, channels: [named(name)] }, gannetM8, ids).channels[0]!.name,
+  );
+  expect(names).toEqual(['Ketterby Ketterby Ketterby Kette', 'Hill']);
+});
