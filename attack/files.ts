@@ -40,9 +40,18 @@ const base64 = (bytes: Uint8Array) => Buffer.from(bytes).toString('base64');
 /** What a refusal may not have: what only programmers read, or the file quoted back at length. */
 const INTERNAL = /undefined|Cannot read|is not a function|at \w+ \(|\.js:\d|[^ ]{400}/;
 
+interface Hostile {
+  files: number;
+  clients: number;
+  seed: number;
+  until: number;
+  /** How long the person who opens ordinary files waits between two. */
+  pauseMs?: number;
+}
+
 export async function sendHostileFiles(
   world: World,
-  { files, clients, seed, until }: { files: number; clients: number; seed: number; until: number },
+  { files, clients, seed, until, pauseMs = 200 }: Hostile,
 ): Promise<Report> {
   const random = seeded(seed);
   // To make them takes seconds in which this process hears nothing; connections that were closed meanwhile are noticed after it.
@@ -128,7 +137,7 @@ export async function sendHostileFiles(
           `An ordinary file was answered with ${answer.status}: ${JSON.stringify(answer.body).slice(0, 200)}`,
         );
       if (plan) await ask(`${world.url}/api/plans/${plan}`, { method: 'DELETE' });
-      await new Promise((goOn) => setTimeout(goOn, 200));
+      await new Promise((goOn) => setTimeout(goOn, pauseMs));
     }
   };
   const beside = [typing(), opening()];
