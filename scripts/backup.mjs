@@ -1,4 +1,4 @@
-// npm run backup: everything as one file; VERIDON_PASSPHRASE proves later that nobody has changed it. Where Veridon runs on this data it is asked for it; else the data directory is opened here.
+// npm run backup: everything as one file; VERIDON_PASSPHRASE proves later that nobody has changed it, VERIDON_ENCRYPT=1 encrypts it. Where Veridon runs on this data it is asked for it; else the data directory is opened here.
 import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
@@ -6,6 +6,11 @@ import { installPackages } from './prepare.mjs';
 
 const [to] = process.argv.slice(2);
 const passphrase = process.env.VERIDON_PASSPHRASE;
+const encrypt = process.env.VERIDON_ENCRYPT === '1';
+if (encrypt && passphrase === undefined) {
+  console.error('To encrypt a backup, set VERIDON_PASSPHRASE too. No backup was made.');
+  process.exit(1);
+}
 const port = Number(process.env.VERIDON_PORT ?? 4320);
 const url = `http://127.0.0.1:${port}`;
 
@@ -16,7 +21,7 @@ async function ask() {
   const made = await fetch(`${url}/api/backups`, {
     method: 'POST',
     headers: { 'Idempotency-Key': `backup.${Date.now()}` },
-    body: JSON.stringify(passphrase === undefined ? {} : { passphrase }),
+    body: JSON.stringify(passphrase === undefined ? {} : { passphrase, encrypt }),
   });
   const kept = await made.json();
   if (!made.ok) throw new Error(kept.detail);

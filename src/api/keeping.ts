@@ -38,17 +38,24 @@ export const keepingApi = {
     },
   ),
   makeBackup: operation('POST', '/api/backups', 'Makes a backup of everything and keeps it', {
-    /** With a passphrase it can be told, on any computer, that nobody has changed the backup. */
-    body: z.strictObject({ passphrase: wantedText(200).optional() }),
+    /** With a passphrase it can be told, on any computer, that nobody has changed the backup; with `encrypt` nobody reads it without the passphrase. */
+    body: z
+      .strictObject({ passphrase: wantedText(200).optional(), encrypt: z.boolean().optional() })
+      .refine(
+        ({ passphrase, encrypt }) => !encrypt || passphrase !== undefined,
+        'has no passphrase, which encryption needs',
+      ),
     status: 201,
     response: backupSchema,
     problems: [507],
   }),
   backup: fileOperation('/api/backups/{name}', 'A backup as a file', {
     params: z.object({
-      name: z.string().regex(/^veridon-[0-9T-]{19}-(daily|asked)\.backup\.gz$/, 'is not a backup'),
+      name: z
+        .string()
+        .regex(/^veridon-[0-9T-]{19}-(daily|asked)\.backup\.(gz|encrypted)$/, 'is not a backup'),
     }),
-    type: 'application/gzip',
+    type: 'application/octet-stream',
     problems: [404],
   }),
 };

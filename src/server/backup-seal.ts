@@ -9,19 +9,23 @@ import { promisify } from 'node:util';
 const SALT_BYTES = 16;
 const COST = { N: 32_768, r: 8, p: 1, maxmem: 64 * 2 ** 20 };
 
-const keyOf = promisify(scrypt) as (
+const derive = promisify(scrypt) as (
   passphrase: string,
   salt: Buffer,
   bytes: number,
   cost: typeof COST,
 ) => Promise<Buffer>;
 
+/** The key of 32 bytes of a passphrase; `salt` is hexadecimal. */
+export const keyOf = (passphrase: string, salt: string): Promise<Buffer> =>
+  derive(passphrase.normalize('NFC'), Buffer.from(salt, 'hex'), 32, COST);
+
 /** New salt, hexadecimal. */
 export const newSalt = (): string => randomBytes(SALT_BYTES).toString('hex');
 
 /** Computes the code of lines that are given one by one. */
 export async function codeWith(passphrase: string, salt: string) {
-  const key = await keyOf(passphrase.normalize('NFC'), Buffer.from(salt, 'hex'), 32, COST);
+  const key = await keyOf(passphrase, salt);
   const code = createHmac('sha256', key);
   return {
     update: (line: string): void => void code.update(line).update('\n'),

@@ -9,6 +9,7 @@ import { sql } from 'drizzle-orm';
 import { dataPlace, schemaNumber, type Database } from '../db';
 import { reading, rowsOf } from './database';
 import { LEFT_OUT } from './backup-rows';
+import { encrypting } from './backup-encryption';
 import { codeWith, newSalt } from './backup-seal';
 import { letOthers } from './in-steps';
 import { inTurn } from './documents/turns';
@@ -38,7 +39,7 @@ export interface KeptBackup {
 }
 
 const folder = () => join(dataPlace(), 'backups');
-const NAME = /^veridon-(\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2})-(daily|asked)\.backup\.gz$/;
+const NAME = /^veridon-(\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2})-(daily|asked)\.backup\.(?:gz|encrypted)$/;
 
 /** The tables of a backup: those that refer to one another, each after what it refers to, and those that stand alone. */
 async function tablesOf(database: Database): Promise<{ related: string[]; alone: string[] }> {
@@ -172,28 +173,35 @@ async function writeAll(write: Write, head: object): Promise<Record<string, numb
 
 /**
  * Makes a backup and keeps it; whole or not at all. The oldest beyond those that are kept go. With a passphrase it can be told later that nobody has changed
- * it. One after the other: two at once would tidy up behind each other.
+ * it, and it can be encrypted. One after the other: two at once would tidy up behind each other.
  */
-export const makeBackup = (by: KeptBackup['by'], passphrase?: string): Promise<KeptBackup> =>
-  inTurn('backup', () => makeOne(by, passphrase));
+export const makeBackup = (by: KeptBackup['by'], passphrase?: string, encrypt = false): Promise<KeptBackup> =>
+  inTurn('backup', () => makeOne(by, passphrase, encrypt));
 
 /** The name of a backup of a moment, or of the first second after it of which there is none. */
-function nameFor(from: Date, kind: 'daily' | 'asked'): { name: string; at: Date } {
+function nameFor(from: Date, kind: 'daily' | 'asked', ending: string): { name: string; at: Date } {
   for (let at = from; ; at = new Date(at.getTime() + 1000)) {
-    const name = `veridon-${at.toISOString().slice(0, 19).replaceAll(':', '-')}-${kind}.backup.gz`;
+    const name = `veridon-${at.toISOString().slice(0, 19).replaceAll(':', '-')}-${kind}.backup.${ending}`;
     if (!existsSync(join(folder(), name))) return { name, at };
   }
 }
 
-async function makeOne(by: KeptBackup['by'], passphrase: string | undefined): Promise<KeptBackup> {
-  const { name, at } = nameFor(new Date(), by === 'itself' ? 'daily' : 'asked');
+async function makeOne(
+  by: KeptBackup['by'],
+  passphrase: string | undefined,
+  encrypt: boolean,
+): Promise<KeptBackup> {
+  const hidden = encrypt && passphrase !== undefined ? await encrypting(passphrase, newSalt()) : undefined;
+  const kind = by === 'itself' ? 'daily' : 'asked';
+  const { name, at } = nameFor(new Date(), kind, hidden ? 'encrypted' : 'gz');
   const salt = passphrase === undefined ? undefined : newSalt();
   const code = passphrase === undefined ? undefined : await codeWith(passphrase, salt!);
   await mkdir(folder(), { recursive: true });
   // Two may be made at once: each has a name of its own until it is whole.
   const making = join(folder(), `${name}.${randomBytes(4).toString('hex')}.making`);
   const packed = createGzip({ level: 3 });
-  const kept = pipeline(packed, createWriteStream(making, { flush: true }));
+  const onDisk = createWriteStream(making, { flush: true });
+  const kept = hidden ? pipeline(packed, hidden, onDisk) : pipeline(packed, onDisk);
   // What goes wrong on the disk is met where it is written; until then nobody has to hear of it.
   kept.catch(() => {});
   try {

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
+import { open } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
 import { sql } from 'drizzle-orm';
@@ -8,6 +9,7 @@ import { readingDocument } from '../core/plan';
 import { fail, ok, type Result } from '../core/result';
 import { plans, schemaNumber, type Database } from '../db';
 import { rowsOfTable } from './backup-rows';
+import { decrypted, NotDecrypted, saltIn } from './backup-encryption';
 import { codeWith } from './backup-seal';
 import { rowsOf, writing } from './database';
 import { inSteps } from './in-steps';
@@ -85,10 +87,16 @@ const lastSchema = z.object({
  * The lines of a backup, unpacked. Throws where the file cannot be read to its end; whoever stops before the end leaves nothing open
  * that could fail later. A line ends with a line feed alone: other separators may stand within a text.
  */
-async function* linesOf(file: string): AsyncGenerator<string> {
+async function* linesOf(file: string, passphrase: string | undefined): AsyncGenerator<string> {
   const unpacked = createGunzip().setEncoding('utf8');
+  const salt = saltIn(await startOf(file));
+  if (salt !== undefined && passphrase === undefined) throw new Encrypted();
+  const bytes = createReadStream(file);
   // What goes wrong on the way destroys the end of it, which throws below.
-  pipeline(createReadStream(file), unpacked).catch(() => {});
+  (salt === undefined
+    ? pipeline(bytes, unpacked)
+    : pipeline(decrypted(bytes as AsyncIterable<Buffer>, passphrase!, salt), unpacked)
+  ).catch(() => {});
   // Of a line that is not at its end yet the parts: put together each time, a long one would be copied over and over.
   let begun: string[] = [];
   let length = 0;
@@ -106,6 +114,18 @@ async function* linesOf(file: string): AsyncGenerator<string> {
 }
 
 class TooLong extends Error {}
+class Encrypted extends Error {}
+
+/** The first bytes of a file, by which an encrypted one is known. */
+async function startOf(file: string): Promise<Buffer> {
+  const opened = await open(file);
+  try {
+    const { buffer, bytesRead } = await opened.read(Buffer.alloc(200), 0, 200, 0);
+    return buffer.subarray(0, bytesRead);
+  } finally {
+    await opened.close();
+  }
+}
 
 /** A backup that is whole. */
 export interface Checked {
@@ -131,7 +151,7 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Re
   let renamed: Renamed = {};
   try {
     const read = async () => {
-      for await (const line of linesOf(file)) {
+      for await (const line of linesOf(file, passphrase)) {
         if (last) return 'There is something behind its end.';
         const json = JSON.parse(line) as Record<string, unknown>;
         if (!first) {
@@ -182,6 +202,12 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Re
       return fail(
         'A line of the file is longer than 50 MB. Veridon writes no such lines. Nothing was restored.',
       );
+    if (error instanceof Encrypted)
+      return fail(
+        'This backup is encrypted. Set VERIDON_PASSPHRASE to its passphrase. Nothing was restored.',
+      );
+    if (error instanceof NotDecrypted)
+      return fail('The passphrase is wrong, or the backup was changed or cut off. Nothing was restored.');
     return fail('The file is damaged or not whole: it cannot be read to its end. Nothing was restored.');
   }
   if (!first || !last) return fail('The file is not whole: its end is missing. Nothing was restored.');
@@ -220,7 +246,7 @@ export async function restoreBackup(
     };
     let schema = 0;
     let renamed: Renamed = {};
-    for await (const line of linesOf(file)) {
+    for await (const line of linesOf(file, passphrase)) {
       const json = JSON.parse(line) as Record<string, unknown>;
       if ('veridon' in json) ({ schema } = firstSchema.parse(json));
       else if ('row' in json) {

@@ -201,10 +201,10 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   markedPeople: async () => ({ people: await markedPeople() }),
   markPerson: ({ params, body }) => markPerson(params.id, { ...body, note: body.note.trim() }),
   keeping: () => lookAtKeeping(),
-  makeBackup: ({ body }) => makeBackup('request', body.passphrase),
+  makeBackup: ({ body }) => makeBackup('request', body.passphrase, body.encrypt),
   backup: async ({ params: { name } }) => ({
     file: await readBackup(name),
-    type: 'application/gzip',
+    type: 'application/octet-stream',
     name,
   }),
   jobs: async () => ({ jobs: await listJobs() }),

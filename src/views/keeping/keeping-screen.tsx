@@ -6,7 +6,7 @@ import { call } from '@/api/call';
 import { keepingApi } from '@/api/keeping';
 import { radioApi } from '@/api/radios';
 import type { Job } from '@/core/bench';
-import { Button, Field, Moment, Trouble, useCommands } from '@/ui';
+import { Button, Field, Moment, TickField, Trouble, useCommands } from '@/ui';
 
 const sizeOf = (bytes: number): string =>
   bytes >= 1e9
@@ -64,11 +64,12 @@ function Transfers() {
 export function KeepingScreen() {
   const client = useQueryClient();
   const [passphrase, setPassphrase] = useState('');
+  const [encrypt, setEncrypt] = useState(false);
   const seen = useQuery({ queryKey: ['keeping'], queryFn: () => call(keepingApi.keeping), retry: false });
   const make = useMutation({
     mutationFn: () =>
       call(keepingApi.makeBackup, {
-        body: passphrase.trim() === '' ? {} : { passphrase: passphrase.trim() },
+        body: passphrase.trim() === '' ? {} : { passphrase: passphrase.trim(), encrypt },
       }),
     onSettled: () => client.invalidateQueries({ queryKey: ['keeping'] }),
   });
@@ -143,10 +144,19 @@ export function KeepingScreen() {
                   value={passphrase}
                   onChange={(event) => setPassphrase(event.target.value)}
                 />
-                <p className="pb-1">
-                  A passphrase lets you check, on any computer, that the backup was not changed. Veridon does
-                  not store the passphrase.
-                </p>
+                <div className="flex flex-col gap-1 pb-1">
+                  <TickField
+                    checked={encrypt && passphrase.trim() !== ''}
+                    disabled={passphrase.trim() === ''}
+                    onChange={setEncrypt}
+                  >
+                    Encrypt the backup with it. Without the passphrase nobody can restore it.
+                  </TickField>
+                  <p>
+                    A passphrase lets you check, on any computer, that the backup was not changed. Veridon
+                    does not store the passphrase.
+                  </p>
+                </div>
               </div>
               {make.error && <Trouble className="m-2">{make.error.message}</Trouble>}
               {kept.backups.length === 0 && (
