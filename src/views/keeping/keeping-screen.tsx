@@ -134,7 +134,7 @@ export function KeepingScreen() {
                   {make.isPending ? 'Is being made…' : 'Back up now'}
                 </Button>
               </div>
-              <div className="flex items-end gap-3 border-b border-line px-3 py-2 text-[12.5px] text-soft">
+              <div className="flex items-start gap-3 border-b border-line px-3 py-2 text-[12.5px] text-soft">
                 <Field
                   label="Passphrase (optional)"
                   className="w-56"
@@ -145,6 +145,10 @@ export function KeepingScreen() {
                   onChange={(event) => setPassphrase(event.target.value)}
                 />
                 <div className="flex flex-col gap-1 pb-1">
+                  <p>
+                    A passphrase lets you check, on any computer, that the backup was not changed. Veridon
+                    does not store the passphrase.
+                  </p>
                   <TickField
                     checked={encrypt && passphrase.trim() !== ''}
                     disabled={passphrase.trim() === ''}
@@ -152,10 +156,6 @@ export function KeepingScreen() {
                   >
                     Encrypt the backup with it. Without the passphrase nobody can restore it.
                   </TickField>
-                  <p>
-                    A passphrase lets you check, on any computer, that the backup was not changed. Veridon
-                    does not store the passphrase.
-                  </p>
                 </div>
               </div>
               {make.error && <Trouble className="m-2">{make.error.message}</Trouble>}
@@ -174,7 +174,10 @@ export function KeepingScreen() {
                     <span className="w-44 font-medium">
                       <Moment at={at} />
                     </span>
-                    <span className="flex-1 text-soft">{BY[by]}</span>
+                    <span className="flex-1 text-soft">
+                      {BY[by]}
+                      {name.endsWith('.encrypted') && ', encrypted'}
+                    </span>
                     <span className="mono text-soft">{sizeOf(bytes)}</span>
                     <a
                       className="rounded-md px-2 py-1 font-medium hover:bg-sunk"
