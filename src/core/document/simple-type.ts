@@ -3,6 +3,7 @@ import { applied, type DocumentDifference } from './difference';
 import { changeRecords, describeDocument, orderRecords, putRecords, removeRecords } from './edits';
 import type { GeneralEdit } from './general';
 import { generalLabel, generalWords, type GeneralLabel } from './label';
+import { parsing } from '../parsing';
 import { ok } from '../result';
 import type { AnyDocument, Shape } from './shape';
 import type { DocumentType } from './type';
@@ -97,8 +98,9 @@ export function simpleType<D extends AnyDocument>(
         : generalWords(shape, parts as GeneralLabel);
     },
     *readingEdit(value) {
-      yield;
-      return editSchema.parse(value);
+      const parsed = yield* parsing(editSchema, value);
+      if ('issues' in parsed) throw new z.ZodError([...parsed.issues]);
+      return parsed.data;
     },
     restoring: (difference: DocumentDifference) => ({ name: 'restore', ...difference }),
     fault: () => null,

@@ -1,5 +1,7 @@
 import { type z } from 'zod';
+import { parsing } from '../../core/parsing';
 import { problemOf } from '../database';
+import { inSteps } from '../in-steps';
 import { changeKeySchema, KEY_HEADER, NOBODY, type Asker } from '../once';
 import { JsonText } from '../json-text';
 import { Problem, problemDocument } from '../problem';
@@ -48,8 +50,8 @@ export const problemAnswer = (problem: Problem, headers: Record<string, string> 
   json(problem.status, problemDocument(problem), { 'Content-Type': 'application/problem+json', ...headers });
 
 /** What is wrong with an input, with the place of each fault. */
-function invalid(where: string, error: z.ZodError): Problem {
-  const errors = error.issues
+function invalid(where: string, issues: readonly z.core.$ZodIssue[]): Problem {
+  const errors = issues
     .slice(0, 10)
     .map((issue) => ({ at: [where, ...issue.path].join('.'), what: issue.message }));
   const detail = errors.map(({ at, what }) => `${at}: ${what}`).join('; ');
@@ -64,7 +66,14 @@ function invalid(where: string, error: z.ZodError): Problem {
 
 function parse<T>(schema: z.ZodType<T>, where: string, value: unknown): T {
   const parsed = schema.safeParse(value);
-  if (!parsed.success) throw invalid(where, parsed.error);
+  if (!parsed.success) throw invalid(where, parsed.error.issues);
+  return parsed.data;
+}
+
+/** The same of a body, which may be large: others have their turn meanwhile. */
+async function parseBody<T>(schema: z.ZodType<T>, body: unknown): Promise<T> {
+  const parsed = await inSteps(parsing(schema, body));
+  if ('issues' in parsed) throw invalid('body', parsed.issues);
   return parsed.data;
 }
 
@@ -129,7 +138,7 @@ export async function answer<P, Q, B, R>(
     const query = parse(operation.query, 'query', queryOf(incoming.url));
     const asker = operation.changes ? askerOf(incoming) : NOBODY;
     const body = operation.hasBody
-      ? parse(operation.body, 'body', await readBody(incoming))
+      ? await parseBody(operation.body, await readBody(incoming))
       : (undefined as B);
     const asked = {
       params,
