@@ -10,9 +10,8 @@ export interface SavedType<D extends AnyDocument = AnyDocument, E extends object
   check?(before: D, after: D): void;
 }
 
-// One for the process, however often modules are loaded again.
-const shared = globalThis as { veridonTypes?: Map<string, SavedType> };
-const types = (shared.veridonTypes ??= new Map());
+// Not one for the process: pages and the interface have these modules each for itself, and a problem of one is none for the other.
+const types = new Map<string, SavedType>();
 
 /** Makes a type known. */
 export const registerType = (saved: SavedType): void => void types.set(saved.type.idPrefix, saved);
