@@ -42,20 +42,24 @@ const INTERNAL = /undefined|Cannot read|is not a function|at \w+ \(|\.js:\d|[^ ]
 
 interface Hostile {
   files: number;
+  /** Where in the order of all files it begins. */
+  from?: number;
   clients: number;
   seed: number;
   until: number;
+  /** How long the files made by hand are, of their full length. */
+  share?: number;
   /** How long the person who opens ordinary files waits between two. */
   pauseMs?: number;
 }
 
 export async function sendHostileFiles(
   world: World,
-  { files, clients, seed, until, pauseMs = 200 }: Hostile,
+  { files, from = 0, clients, seed, until, share, pauseMs = 200 }: Hostile,
 ): Promise<Report> {
   const random = seeded(seed);
   // To make them takes seconds in which this process hears nothing; connections that were closed meanwhile are noticed after it.
-  const hand = byHand();
+  const hand = byHand(share);
   await new Promise((goOn) => setTimeout(goOn, 100));
   const watch = new Watch();
   const edits: number[] = [];
@@ -63,8 +67,8 @@ export async function sendHostileFiles(
   let ended = false;
   await ask(`${world.url}/api/plans/${PLAN}/recover`, post(undefined));
   // Those made by hand first, each on one way after the other; then made-up ones.
-  const queue = Array.from({ length: files }, (_, n) => ({
-    file: n < hand.length * WAYS.length ? hand[(n + seed) % hand.length]! : madeUp(random),
+  const queue = Array.from({ length: files }, (_, at) => from + at).map((n) => ({
+    file: n < hand.length * WAYS.length ? hand[(n + seed) % hand.length]!.make() : madeUp(random),
     way: WAYS[(n + seed + Math.floor(n / hand.length)) % WAYS.length]!,
   }));
   const names = new Set<string>();
@@ -75,7 +79,7 @@ export async function sendHostileFiles(
   const client = async (who: number) => {
     for (let next = queue.shift(); next && Date.now() < until; next = queue.shift()) {
       const { file, way } = next;
-      const [path, request] = way(file, { 'Idempotency-Key': `hostile${who}.${queue.length}` });
+      const [path, request] = way(file, { 'Idempotency-Key': `hostile${who}.${from}-${queue.length}` });
       const what = `${path} with ${file.name}`;
       under.add(what);
       const answer = await ask(world.url + path, request, limits.fileMs);
@@ -115,7 +119,7 @@ export async function sendHostileFiles(
         : { name: 'describe', set: { name: `Typed ${n}` } };
       const answer = await timed(
         `${path}/edits`,
-        post({ base: revision, edit }, { 'Idempotency-Key': `typing.${n}` }),
+        post({ base: revision, edit }, { 'Idempotency-Key': `typing.${from}-${n}` }),
       );
       // 409: somebody's import was faster.
       if (![200, 409].includes(answer.status)) watch.note(`An edit was answered with ${answer.status}`);
@@ -127,7 +131,7 @@ export async function sendHostileFiles(
     for (let n = 0; !ended || n === 0; n++) {
       const request = post(
         { base64: file, modelId: 'osprey-d7', slots: 'next free', name: `Ordinary ${n}` },
-        { 'Idempotency-Key': `ordinary.${n}` },
+        { 'Idempotency-Key': `ordinary.${from}-${n}` },
       );
       const answer = await ask(`${world.url}/api/import`, request, limits.fileMs);
       imports.push(answer.ms);

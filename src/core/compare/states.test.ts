@@ -33,6 +33,19 @@ test('what came, what went, and what is another one cell by cell', () =>
     besides: ['The plan was called “Test plan”'],
   }));
 
+test('what it used, and at which revision', () => {
+  const using = (...uses: [string, number][]): Plan => ({
+    ...now,
+    uses: uses.map(([document, revision]) => ({ document, revision })),
+  });
+  expect(
+    compareStates(
+      using(['pt_harbour', 3], ['pt_hills', 1], ['pt_same', 2]),
+      using(['pt_same', 2], ['pt_harbour', 4], ['pt_new', 1]),
+    ).besides,
+  ).toEqual(['It used pt_harbour at revision 3', 'It used pt_hills at revision 1', 'It did not use pt_new']);
+});
+
 test('one channel taken back leaves all else', () => {
   const back = (one: number, of: Plan = now) =>
     run(of, takeBack(then, of, id(one), 'before the regatta')).channels;

@@ -28,6 +28,7 @@ test.each<[Edit, string]>([
   [{ name: 'set', settings: { 'tern-p2': { beep: true } } }, 'Change a setting of the radio'],
   [{ name: 'set', settings: { 'tern-p2': { beep: true, squelch: null } } }, 'Change 2 settings of the radio'],
   [{ name: 'restore', settings: { 'tern-p2': { beep: true } } }, 'Restore settings of the radio'],
+  [{ name: 'describe', set: { uses: [] } }, 'Change the documents that the plan uses'],
   [{ name: 'describe', set: { origin: null } }, 'Part from the plan that it came from'],
   [change({ rx: 145_700_000 }, 2), 'Set receive of “Ullsmere Hill” to 145.700'],
   [change({ tx: null }, 2), 'Set “Ullsmere Hill” to listen only'],
