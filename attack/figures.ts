@@ -66,7 +66,9 @@ export async function ask(
     }, waitMs);
   });
   try {
-    const response = await Promise.race([fetch(url, { ...init, signal: leave.signal }), over]);
+    // A connection of its own: one that is used again may have been closed while this process stood still.
+    const headers = { connection: 'close', ...(init.headers as Record<string, string> | undefined) };
+    const response = await Promise.race([fetch(url, { ...init, headers, signal: leave.signal }), over]);
     const type = response.headers.get('content-type') ?? '';
     // An event stream goes on: its beginning is the answer.
     const beginning = async () => {

@@ -58,19 +58,19 @@ export async function sendHostileFiles(
   { files, from = 0, clients, seed, until, share, pauseMs = 200 }: Hostile,
 ): Promise<Report> {
   const random = seeded(seed);
-  // To make them takes seconds in which this process hears nothing; connections that were closed meanwhile are noticed after it.
   const hand = byHand(share);
+  // Those made by hand first, each on one way after the other; then made-up ones.
+  const queue = Array.from({ length: files }, (_, at) => from + at).map((n) => ({
+    file: n < hand.length * WAYS.length ? hand[(n + seed) % hand.length]!.make() : madeUp(random),
+    way: WAYS[(n + seed + Math.floor(n / hand.length)) % WAYS.length]!,
+  }));
+  // To make them takes seconds in which this process hears nothing; connections that were closed meanwhile are noticed after it.
   await new Promise((goOn) => setTimeout(goOn, 100));
   const watch = new Watch();
   const edits: number[] = [];
   const imports: number[] = [];
   let ended = false;
   await ask(`${world.url}/api/plans/${PLAN}/recover`, post(undefined));
-  // Those made by hand first, each on one way after the other; then made-up ones.
-  const queue = Array.from({ length: files }, (_, at) => from + at).map((n) => ({
-    file: n < hand.length * WAYS.length ? hand[(n + seed) % hand.length]!.make() : madeUp(random),
-    way: WAYS[(n + seed + Math.floor(n / hand.length)) % WAYS.length]!,
-  }));
   const names = new Set<string>();
   /** What is on its way, and what was while the slowest edit was answered. */
   const under = new Set<string>();

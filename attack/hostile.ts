@@ -128,7 +128,10 @@ export const byHand = (share = 1): { name: string; make: () => HostileFile }[] =
       () => strToU8(of()),
     ]),
   ];
-  return all.map(([name, of]) => ({ name, make: () => ({ name, bytes: of() }) }));
+  return all.map(([name, of]) => {
+    let made: HostileFile | undefined;
+    return { name, make: () => (made ??= { name, bytes: of() }) };
+  });
 };
 
 const PIECES = [
