@@ -25,7 +25,7 @@ export function rebased<D extends AnyDocument, E>(
     const [was, asked, now] = [base, wanted.value, newest].map((document) => fieldIn(document, field));
     const mine = parted.changes(was, asked);
     const theirs = parted.changes(was, now);
-    // Whoever sets all of them at once, as edits did before, would undo what others set.
+    // An edit of before that sets all parts at once would undo the parts that others set.
     const kept = mine === undefined || equal(fieldIn(result.value, field), parted.with(now, mine));
     if (theirs && (!kept || (mine && parted.clash(mine, theirs)))) return fail(parted.clashText);
   }

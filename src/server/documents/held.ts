@@ -4,7 +4,7 @@ import { typeOf } from './types';
 /**
  * Documents in memory: the newest revision of those that are worked on, and what they were a few revisions ago, so that an edit
  * made a moment ago, on what is not the newest any more, is compared with what it was made on without going through the log.
- * A revision never changes once it is kept; that one is still the newest is proved by whoever writes, see `revisions.ts`.
+ * A saved revision never changes. Whether a revision is still the newest is checked when the next one is saved, see `steps.ts`.
  */
 export interface Held<D extends AnyDocument = AnyDocument> {
   document: D;

@@ -76,7 +76,7 @@ function valueIn({ row, lists }: Found): unknown {
   };
 }
 
-/** The problem that says what is wrong with a plan that cannot be read, and what can be had of it all the same. */
+/** The problem that says what is wrong with a plan that cannot be read, and which parts of it can be saved or opened. */
 export const unreadable = (name: string, reason: string): Problem =>
   new Problem(
     409,

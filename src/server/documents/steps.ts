@@ -95,7 +95,7 @@ async function run(database: Database): Promise<void> {
 
 /**
  * True where it was settled for all of them; false where the database refused, whatever of: then each is asked for itself, so that
- * one spoils it for nobody. One that was kept all the same is not the next any more and is kept no second time.
+ * one refused change does not stop the others. A change that was saved before the error is refused the second time, since its revision is no longer the next.
  */
 async function keptTogether(database: Database, batch: readonly Waiting[]): Promise<boolean> {
   try {
