@@ -9,7 +9,8 @@ async function work(): Promise<number> {
   const [what, file] = process.argv.slice(2);
   const passphrase = process.env.VERIDON_PASSPHRASE;
   if (what === 'backup') {
-    const kept = await makeBackup('request', passphrase, process.env.VERIDON_ENCRYPT === '1');
+    const encrypt = process.env.VERIDON_ENCRYPT === '1';
+    const kept = await makeBackup('request', passphrase === undefined ? undefined : { passphrase, encrypt });
     const from = (await backupFile(kept.name))!;
     if (file) copyFileSync(from, file);
     console.log(`${file ?? from} has everything, ${(kept.bytes / 1e6).toFixed(1)} MB.`);

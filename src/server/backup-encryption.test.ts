@@ -26,7 +26,7 @@ describe('an encrypted backup', () => {
     const { plan } = await createPlan({ name: 'Hidden', modelId: 'tern-p2', owner });
     const large = { documentId: plan.id, revision: 1_000_000, document: randomBytes(200_000) };
     await database.insert(snapshots).values(large);
-    encrypted = (await backupFile((await makeBackup('request', passphrase, true)).name))!;
+    encrypted = (await backupFile((await makeBackup('request', { passphrase, encrypt: true })).name))!;
     bytes = readFileSync(encrypted);
   });
   const reasonOf = async (of: Buffer, by?: string) => {

@@ -185,6 +185,15 @@ test('what adds up and is not Veridon’s is refused all the same', async () => 
     ],
     [withLines((lines) => [...lines, '{"table":"accounts","columns":["source"]}']), 'the table “accounts”'],
     [withLines((lines) => [...lines, '{"table":"marks","columns":["name"]}']), 'the table “marks” twice'],
+    // Under the name that it had before, and under today's.
+    [
+      withLines(([first, ...lines]) => [
+        first!.replace(/"schema":\d+/, '"schema":24'),
+        ...lines.map((line) => line.replace('"table":"documents"', '"table":"plans"')),
+        '{"table":"documents","columns":["id"]}',
+      ]),
+      'the table “documents” twice',
+    ],
     [
       withLines((lines) => lines.map((line) => line.replace('"columns":["id"', '"columns":["id","oid"'))),
       'the column “oid”',
@@ -209,7 +218,7 @@ test('what adds up and is not Veridon’s is refused all the same', async () => 
 });
 
 test('with its passphrase it can be told that nobody has changed it; without it is unverified', async () => {
-  const kept = await makeBackup('request', 'of the old harbour');
+  const kept = await makeBackup('request', { passphrase: 'of the old harbour' });
   const sealed = (await backupFile(kept.name))!;
   expect(await checkBackup(sealed, 'of the old harbour')).toMatchObject({
     ok: true,

@@ -175,8 +175,14 @@ async function writeAll(write: Write, head: object): Promise<Record<string, numb
  * Makes a backup and keeps it; whole or not at all. The oldest beyond those that are kept go. With a passphrase it can be told later that nobody has changed
  * it, and it can be encrypted. One after the other: two at once would tidy up behind each other.
  */
-export const makeBackup = (by: KeptBackup['by'], passphrase?: string, encrypt = false): Promise<KeptBackup> =>
-  inTurn('backup', () => makeOne(by, passphrase, encrypt));
+export const makeBackup = (by: KeptBackup['by'], sealed?: Sealed): Promise<KeptBackup> =>
+  inTurn('backup', () => makeOne(by, sealed));
+
+/** The passphrase of a backup, and whether the backup is encrypted with it too. */
+export interface Sealed {
+  passphrase: string;
+  encrypt?: boolean | undefined;
+}
 
 /** The name of a backup of a moment, or of the first second after it of which there is none. */
 function nameFor(from: Date, kind: 'daily' | 'asked', ending: string): { name: string; at: Date } {
@@ -186,16 +192,12 @@ function nameFor(from: Date, kind: 'daily' | 'asked', ending: string): { name: s
   }
 }
 
-async function makeOne(
-  by: KeptBackup['by'],
-  passphrase: string | undefined,
-  encrypt: boolean,
-): Promise<KeptBackup> {
-  const hidden = encrypt && passphrase !== undefined ? await encrypting(passphrase, newSalt()) : undefined;
+async function makeOne(by: KeptBackup['by'], sealed: Sealed | undefined): Promise<KeptBackup> {
+  const hidden = sealed?.encrypt ? await encrypting(sealed.passphrase, newSalt()) : undefined;
   const kind = by === 'itself' ? 'daily' : 'asked';
   const { name, at } = nameFor(new Date(), kind, hidden ? 'encrypted' : 'gz');
-  const salt = passphrase === undefined ? undefined : newSalt();
-  const code = passphrase === undefined ? undefined : await codeWith(passphrase, salt!);
+  const salt = sealed && newSalt();
+  const code = sealed && (await codeWith(sealed.passphrase, salt!));
   await mkdir(folder(), { recursive: true });
   // Two may be made at once: each has a name of its own until it is whole.
   const making = join(folder(), `${name}.${randomBytes(4).toString('hex')}.making`);

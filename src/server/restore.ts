@@ -146,6 +146,8 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Re
   let last: z.infer<typeof lastSchema> | undefined;
   let table = '';
   let known: ReturnType<typeof rowsOfTable>;
+  /** The tables so far, by the names of today. */
+  const tables = new Set<string>();
   let isDocuments = false;
   let plans = 0;
   let renamed: Renamed = {};
@@ -178,7 +180,9 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Re
           const said = tableOfToday(json, first.schema);
           known = rowsOfTable(said.table);
           isDocuments = said.table === 'documents';
-          if (!known || counts[table] !== undefined)
+          const twice = tables.has(said.table);
+          tables.add(said.table);
+          if (!known || twice)
             return `It has the table “${table.slice(0, 40)}”${known ? ' twice' : ', which Veridon does not use'}.`;
           const { columns } = known;
           renamed = said.renamed;

@@ -101,8 +101,8 @@ export const isNothing = ({ records, ...rest }: DocumentDifference): boolean =>
   Object.keys(records).length === 0 && Object.values(rest).every((one) => one === undefined);
 
 /**
- * The document with a difference applied. References to what is not there (any more) are taken out. Fails where the records
- * would not fit into their places.
+ * The document with a difference applied. References to missing records are removed. Fails where two records would have
+ * the same place.
  */
 export function applied<D extends AnyDocument>(
   shape: Structure,
@@ -154,7 +154,7 @@ export function applied<D extends AnyDocument>(
   return ok(withoutDangling(shape, withoutDangling(shape, next, { went: null, put }), { went }));
 }
 
-/** The records in the order of those ids; those that are not named come after, as they were. */
+/** Sorts the records by a list of ids. Records that the list does not name keep their order and come last. */
 export function inOrder<R extends AnyRecord>(records: readonly R[], ids: readonly string[]): R[] {
   const place = new Map(ids.map((id, index) => [id, index]));
   const of = ({ id }: R) => place.get(id) ?? ids.length;

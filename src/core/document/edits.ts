@@ -65,7 +65,7 @@ export function changeRecords<D extends AnyDocument>(
   );
 }
 
-/** Takes records out of the document, and every reference to them. */
+/** Removes records from the document, and every reference to them. */
 export function removeRecords<D extends AnyDocument>(
   shape: Structure,
   document: D,
@@ -101,7 +101,7 @@ export function orderRecords<D extends AnyDocument>(
   return ok(withList(shape, document, kind, around));
 }
 
-/** Sets fields of the head. References to documents that are used no more are taken out. */
+/** Sets fields of the head. References to documents that are no longer used are removed. */
 export function describeDocument<D extends AnyDocument>(shape: Structure, document: D, set: object): D {
   const next = { ...document, ...set };
   return 'uses' in set ? withoutDangling(shape, next) : next;

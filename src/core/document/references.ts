@@ -10,7 +10,7 @@ import {
 } from './shape';
 import { foreignParts, usesOf } from './uses';
 
-/** Where references of a kind stand in its records, and what they lead to. */
+/** Where the records of a kind have references, and to which kind. */
 interface Reference {
   path: readonly string[];
   to: string;
@@ -146,8 +146,8 @@ interface Among {
 }
 
 /**
- * The document with every reference to a record that is gone taken out. Records that refer to none stay the very same, and so
- * does a document without any.
+ * Removes every reference to a missing record. Records without such references stay identical, and so does a document
+ * without any.
  */
 export function withoutDangling<D extends AnyDocument>(
   shape: Structure,

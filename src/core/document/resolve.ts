@@ -26,7 +26,7 @@ export interface View<D> {
 
 /**
  * One document to read, made of one and all that it uses: records of those come after its own, with the ids by which it refers to them. Kinds that it
- * does not have, and kinds whose records carry their places, stay out. What is missing is taken out of the view and named. A document that uses none is its own view.
+ * does not have are left out, and so are kinds whose records have places of their own. References to missing records are removed and listed. A document that uses no others is its own view.
  */
 export function resolved<D extends AnyDocument>(
   shape: Structure,

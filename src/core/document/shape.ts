@@ -76,7 +76,7 @@ export interface Shape extends Structure {
   head: z.ZodObject;
   /** The whole document. */
   document: z.ZodType;
-  /** By the format that a document has: what brings it to the next one. What they do not understand they hand on as it is. */
+  /** By the format that a document has: what brings it to the next one. Values that a step does not know stay unchanged. */
   migrations: Readonly<Record<number, (document: Record<string, unknown>) => Record<string, unknown>>>;
 }
 
@@ -100,13 +100,13 @@ export const fieldIn = (document: object, field: string): unknown =>
 export const headIn = (shape: Structure, document: object): Record<string, unknown> =>
   Object.fromEntries(shape.headFields.map((field) => [field, fieldIn(document, field)]));
 
-/** True where the same records stand at the same places, changed or not: what most edits leave. */
+/** True where both lists have the same ids in the same order. Most edits change records without moving them. */
 export const sameIds = (was: readonly AnyRecord[], is: readonly AnyRecord[]): boolean =>
   changedPlaces(was, is) !== null;
 
 /**
- * The places at which a record is another than before, where the same ids stand at the same places; null where they do not. A
- * change is compared with what it came of several times, forwards and back: the last answer is remembered.
+ * The places of the records that changed, for lists with the same ids in the same order; null for other lists. One change compares the
+ * same two lists several times, in both directions, so the last answer is remembered.
  */
 export function changedPlaces(was: readonly AnyRecord[], is: readonly AnyRecord[]): readonly number[] | null {
   const [one, other] = compared;

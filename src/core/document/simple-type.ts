@@ -103,6 +103,5 @@ export function simpleType<D extends AnyDocument>(
       return parsed.data;
     },
     restoring: (difference: DocumentDifference) => ({ name: 'restore', ...difference }),
-    fault: () => null,
   };
 }

@@ -24,8 +24,6 @@ export interface DocumentType<D extends AnyDocument = AnyDocument, E extends obj
   readingEdit(value: unknown): Stepwise<E>;
   /** The edit that applies a difference. */
   restoring(difference: DocumentDifference): E;
-  /** What is wrong with a document beside its shape after a change, in a sentence; null where nothing is. */
-  fault(before: D, after: D): string | null;
 }
 
 /** The edit that leads from `after` back to `before`: found by comparing the two, so it fits every edit. */

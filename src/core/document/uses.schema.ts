@@ -8,7 +8,7 @@ export const documentIdSchema = z
   .string()
   .regex(
     /^[a-z]{2}_[a-z0-9]{4,32}$/,
-    'is not the id of a document: it reads pl_ and 4 to 32 letters or figures',
+    'is not the id of a document: it must be two letters, _ and 4 to 32 letters or digits',
   );
 
 /** The documents that one uses, each at one of its revisions. */

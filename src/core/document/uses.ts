@@ -1,6 +1,6 @@
 /**
  * Documents that use others. A record refers to one of its own document by its id, and to one of a document that its own uses by both ids, with a point
- * between them: `pt_harbour.tg_watch`. Which revision of the other document is meant stands in `uses`, in the head.
+ * between them: `pt_harbour.tg_watch`. The field `uses` in the head says which revision of the other document is meant.
  */
 
 /** A document that another one uses, at one of its revisions. */

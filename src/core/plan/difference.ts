@@ -34,8 +34,8 @@ export const sharedWith = (other: Plan, plan: Plan): Plan => alikeIn(PLAN_STRUCT
 export const isNoDifference = (one: Difference): boolean => isNothing(one as DocumentDifference);
 
 /**
- * The plan with a difference applied. References to what is not there (any more) are taken out. Fails where the channels
- * would not fit into their slots.
+ * The plan with a difference applied. References to missing records are removed. Fails where two channels would have
+ * the same slot.
  */
 export const applyDifference = (plan: Plan, one: Difference): Result<Plan> =>
   applied(PLAN_STRUCTURE, plan, one as DocumentDifference);

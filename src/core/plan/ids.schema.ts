@@ -10,13 +10,13 @@ const id = <B extends string>(prefix: string, brand: B) =>
     )
     .brand(brand);
 
-/** A reference to a record of the plan or of a document that it uses: `tg_watch`, `pt_harbour.tg_watch`. Of what a plan alone has, references are plain ids. */
+/** A reference to a record of the plan, or of a document that the plan uses: `tg_watch`, `pt_harbour.tg_watch`. Only plans have channels, so channels are referred to by id alone. */
 const reference = <B extends string>(prefix: string, brand: B) =>
   z
     .string()
     .regex(
       new RegExp(`^([a-z]{2}_[a-z0-9]{4,32}[.])?${prefix}_[a-z0-9]{4,32}$`),
-      `is not a reference: it reads ${prefix}_ and 4 to 32 letters or figures, behind the id of the other document and a point where the plan uses one`,
+      `is not a reference: it must be ${prefix}_ and 4 to 32 letters or digits, after the other document’s id and a full stop where it refers to another document`,
     )
     .brand(brand);
 

@@ -24,7 +24,6 @@ export * from './plan';
 export * from './shape';
 export * from './structure';
 export * from './type';
-export { sameIds, changedPlaces, inOrder } from '../document';
 export * from './plan.schema';
 export * from './places';
 export * from './positions';

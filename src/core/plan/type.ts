@@ -20,5 +20,4 @@ export const PLAN_TYPE: DocumentType<Plan, Edit> = {
   },
   readingEdit,
   restoring: (difference) => ({ name: 'restore', ...(difference as Difference) }),
-  fault: () => null,
 };

@@ -201,7 +201,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   markedPeople: async () => ({ people: await markedPeople() }),
   markPerson: ({ params, body }) => markPerson(params.id, { ...body, note: body.note.trim() }),
   keeping: () => lookAtKeeping(),
-  makeBackup: ({ body }) => makeBackup('request', body.passphrase, body.encrypt),
+  makeBackup: ({ body: { passphrase, encrypt } }) =>
+    makeBackup('request', passphrase === undefined ? undefined : { passphrase, encrypt }),
   backup: async ({ params: { name } }) => ({
     file: await readBackup(name),
     type: 'application/octet-stream',

@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import type { GeneralEdit } from '../../core/document';
-import type { Plan, PlanId, TalkgroupId } from '../../core/plan';
 import {
   editFor,
   listOf,
@@ -13,34 +12,24 @@ import {
   type Part,
 } from '../../core/part.test.kit';
 import * as fc from '../../core/property.test.kit';
-import { digital } from '../../core/digital.test.kit';
-import { id as channelId } from '../../core/samples.test.kit';
-import { openDatabase } from '../../db';
 import { backupFile, makeBackup } from '../backup';
 import { dataFolder } from '../data-folder.test.kit';
-import { exportPlan } from '../export';
 import { NOBODY } from '../once';
 import { pageOfPlans, planNames } from '../plan-list';
-import { createPlan, fitPlan, getPlan, getView } from '../plans';
 import { checkBackup } from '../restore';
 import { onRevision, type Told } from '../watch';
 import { createDocument } from './create';
 import { letGo } from './held';
 import { documentAt, documentLog, SNAPSHOT_EVERY } from './log';
 import { editDocument, editSeveral, goBackIn, stepBackIn } from './revisions';
-import { loadDocument, newestDocument, rawDocument } from './rows';
-import { registerType } from './types';
+import { database, makePart, newestPart, partsMade } from './parts.test.kit';
+import { loadDocument, rawDocument } from './rows';
+import { keepSteps, type StepToKeep } from './steps';
 
 /** Everything that is done with plans is done with documents of a second type, by the same code; some changes are of several at once. */
 
-registerType({ type: PART_TYPE });
-
 dataFolder('part');
-let ids = 0;
-const make = async (...args: Parameters<typeof part> extends [string, ...infer R] ? R : never) =>
-  createDocument(part(`pt_made${String(++ids).padStart(4, '0')}`, ...args), NOBODY, {});
-const database = async () => (await openDatabase()).database;
-const newest = async (id: string) => newestDocument<Part>(await database(), id);
+
 /** The document as the tables have it. */
 const inTables = async (id: string) => {
   letGo(id);
@@ -62,10 +51,10 @@ describe('one of them', () => {
         wishes,
         fc.array(fc.constantFrom('undo', 'redo', 'back'), { maxLength: 8 }),
         async (all, steps) => {
-          const { id } = await make([talkgroupOf(0), talkgroupOf(1)], [listOf(0, [1])]);
-          const then: Part[] = [(await newest(id)).document];
+          const { id } = await makePart([talkgroupOf(0), talkgroupOf(1)], [listOf(0, [1])]);
+          const then: Part[] = [(await newestPart(id)).document];
           for (const one of all) {
-            const { document, revision } = await newest(id);
+            const { document, revision } = await newestPart(id);
             const edit = editFor(one, document);
             const wanted = edit && PART_TYPE.apply(document, edit);
             if (!edit || !wanted?.ok) continue;
@@ -82,19 +71,18 @@ describe('one of them', () => {
           const most = at;
           let redoable = true;
           for (const step of steps) {
-            const { document, revision } = await newest(id);
+            const { document, revision } = await newestPart(id);
             if (step === 'back') {
               if (revision < 2) continue;
               await goBackIn(id, revision, 1);
-              expect((await newest(id)).document).toEqual(then[0]);
+              expect((await newestPart(id)).document).toEqual(then[0]);
               await stepBackIn(id, 'undo');
-              expect((await newest(id)).document).toEqual(document);
+              expect((await newestPart(id)).document).toEqual(document);
               redoable = false;
             } else if (step === 'undo' ? at > 0 : redoable && at < most) {
               await stepBackIn(id, step);
               at += step === 'undo' ? -1 : 1;
-              if (step === 'undo' && !redoable) redoable = false;
-              expect((await newest(id)).document).toEqual(then[at]);
+              expect((await newestPart(id)).document).toEqual(then[at]);
             }
           }
           for (const [n, was] of then.entries())
@@ -110,7 +98,7 @@ describe('one of them', () => {
   });
 
   test('two who edit an old revision: both are done where they set different things, and the answers bring both along', async () => {
-    const { id } = await make([talkgroupOf(1), talkgroupOf(2)]);
+    const { id } = await makePart([talkgroupOf(1), talkgroupOf(2)]);
     await editDocument(id, 1, rename(1, 'Watch'));
     const late = await editDocument<GeneralEdit>(id, 1, rename(2, 'Port'));
     expect(late).toMatchObject({ revision: 3, label: 'Change name of the talkgroup “Group 2”' });
@@ -127,7 +115,7 @@ describe('one of them', () => {
   });
 
   test('a change that is sent again is answered again, and its key is for nothing else', async () => {
-    const { id } = await make([talkgroupOf(1)]);
+    const { id } = await makePart([talkgroupOf(1)]);
     const asker = key();
     const answer = await editDocument(id, 1, rename(1, 'Watch'), asker);
     await editDocument(id, 2, rename(1, 'Later'));
@@ -136,12 +124,12 @@ describe('one of them', () => {
     const undone = await stepBackIn(id, 'undo', undoing);
     await editDocument(id, 4, rename(1, 'Last'));
     expect(await stepBackIn(id, 'undo', undoing)).toEqual(undone);
-    expect((await newest(id)).revision).toBe(5);
+    expect((await newestPart(id)).revision).toBe(5);
     await expect(editDocument(id, 5, rename(1, 'Other'), asker)).rejects.toMatchObject({ kind: 'key-used' });
   });
 
   test('those who look at it are told of each revision, and its history is in words and is searched', async () => {
-    const { id } = await make([talkgroupOf(1)]);
+    const { id } = await makePart([talkgroupOf(1)]);
     const told: Told[] = [];
     const leave = onRevision(id, (one) => told.push(one));
     await editDocument(id, 1, rename(1, 'Watch'));
@@ -166,19 +154,19 @@ describe('one of them', () => {
   });
 
   test(`a snapshot every ${SNAPSHOT_EVERY} revisions is used on the way back`, async () => {
-    const { id } = await make([talkgroupOf(1)]);
+    const { id } = await makePart([talkgroupOf(1)]);
     for (let n = 1; n <= SNAPSHOT_EVERY + 1; n++) await editDocument(id, n, rename(1, `Name ${n}`));
     letGo(id);
     expect((await documentAt<Part>(await database(), id, 120)).talkgroups[0]!.name).toBe('Name 119');
   });
 
   test('is no plan: no list of plans has it, and its value is what the tables have', async () => {
-    const { id } = await make([talkgroupOf(1)]);
+    const { id } = await makePart([talkgroupOf(1)]);
     expect((await planNames()).map((one) => one.id)).not.toContain(id);
     const { plans, total } = await pageOfPlans({});
     expect(plans).toHaveLength(total);
     expect(plans.some((one) => (one.id as string) === id)).toBe(false);
-    expect(JSON.parse(await rawDocument(id))).toEqual((await newest(id)).document);
+    expect(JSON.parse(await rawDocument(id))).toEqual((await newestPart(id)).document);
   });
 
   test('what would be none is not saved', async () => {
@@ -203,12 +191,12 @@ describe('several at once', () => {
   const groupsOf = async (id: string) => (await inTables(id)).talkgroups.map((one) => one.id);
 
   test('all or none', async () => {
-    const [one, other] = [await make([talkgroupOf(1), talkgroupOf(2)]), await make([talkgroupOf(2)])];
+    const [one, other] = [await makePart([talkgroupOf(1), talkgroupOf(2)]), await makePart([talkgroupOf(2)])];
     const both = (n: number) => moving({ id: one.id, base: 1 }, { id: other.id, base: 1 }, n);
     // The second cannot be done: the other has that talkgroup already.
     await expect(editSeveral(both(2))).rejects.toMatchObject({ kind: 'edit-refused' });
     expect([await groupsOf(one.id), await groupsOf(other.id)]).toEqual([[tg(1), tg(2)], [tg(2)]]);
-    expect((await newest(one.id)).revision).toBe(1);
+    expect((await newestPart(one.id)).revision).toBe(1);
     const answers = await editSeveral(both(1));
     expect(answers).toMatchObject([
       { id: one.id, revision: 2, label: 'Remove the talkgroup “Group 1”' },
@@ -220,7 +208,7 @@ describe('several at once', () => {
   });
 
   test('undo in one undoes it in all, redo does it again, and where another has changed since nothing is done', async () => {
-    const [one, other] = [await make([talkgroupOf(1)]), await make()];
+    const [one, other] = [await makePart([talkgroupOf(1)]), await makePart()];
     await editSeveral(moving({ id: one.id, base: 1 }, { id: other.id, base: 1 }, 1));
     expect(await stepBackIn(other.id, 'undo')).toMatchObject({
       revision: 3,
@@ -240,31 +228,59 @@ describe('several at once', () => {
     await stepBackIn(other.id, 'undo');
     await stepBackIn(one.id, 'undo');
     expect([await groupsOf(one.id), await groupsOf(other.id)]).toEqual([[tg(1)], []]);
-    expect([(await newest(one.id)).revision, (await newest(other.id)).revision]).toEqual([5, 7]);
+    expect([(await newestPart(one.id)).revision, (await newestPart(other.id)).revision]).toEqual([5, 7]);
   });
 
   test('sent again with its key it is answered again and not done again', async () => {
-    const [one, other] = [await make([talkgroupOf(1)]), await make()];
+    const [one, other] = [await makePart([talkgroupOf(1)]), await makePart()];
     const edits = moving({ id: one.id, base: 1 }, { id: other.id, base: 1 }, 1);
     const asker = key();
     const answers = await editSeveral(edits, asker);
     await editDocument(one.id, 2, { name: 'describe', set: { note: 'later' } });
     expect(await editSeveral(edits, asker)).toEqual(answers);
-    expect((await newest(other.id)).revision).toBe(2);
+    expect((await newestPart(other.id)).revision).toBe(2);
     await expect(editSeveral(edits.slice(1), asker)).rejects.toMatchObject({ kind: 'key-used' });
+  });
+
+  test('where one of them is not at its revision any more, nothing of the others is saved', async () => {
+    const [one, other] = [await makePart([talkgroupOf(1)]), await makePart([talkgroupOf(1)])];
+    const step = ({ id }: Part, from: number): StepToKeep => ({
+      ...{
+        id,
+        from,
+        name: 'Changed',
+        model: null,
+        head: { note: '' },
+        bytes: 1,
+        undoHead: 2,
+        redoHead: null,
+      },
+      ...{ kind: 'edit', edit: '{}', inverse: '{}', logBytes: 4, label: { of: 'go back', revision: 1 } },
+      ...{ beforeUndo: null, beforeRedo: null, changeId: 'change', key: null, request: '' },
+      receipt: { revision: from + 1, answerFrom: null },
+      rows: { put: [], gone: [{ kind: 'talkgroup', id: tg(1) }] },
+    });
+    const both = async (from: number) => keepSteps(await database(), [step(one, 1), step(other, from)]);
+    expect(await both(2)).toBe(false);
+    for (const { id } of [one, other]) {
+      expect(await groupsOf(id)).toEqual([tg(1)]);
+      expect((await documentLog(id, undefined, 10)).edits).toEqual([]);
+    }
+    expect(await both(1)).toBe(true);
+    for (const { id } of [one, other]) expect(await groupsOf(id)).toEqual([]);
   });
 
   test('many at once between three documents, each in both orders: every talkgroup is in one of them, and each move is whole', async () => {
     const parts = [
-      await make(Array.from({ length: 12 }, (_, n) => talkgroupOf(n))),
-      await make(),
-      await make(),
+      await makePart(Array.from({ length: 12 }, (_, n) => talkgroupOf(n))),
+      await makePart(),
+      await makePart(),
     ];
     let moved = 0;
     await Promise.all(
       Array.from({ length: 60 }, async (_, n) => {
         const [from, to] = [parts[n % 3]!, parts[(n + 1 + (n % 2)) % 3]!];
-        const at = async ({ id }: Part) => ({ id, base: (await newest(id)).revision });
+        const at = async ({ id }: Part) => ({ id, base: (await newestPart(id)).revision });
         try {
           await editSeveral(moving(await at(from), await at(to), (n * 7) % 12));
           moved++;
@@ -277,112 +293,8 @@ describe('several at once', () => {
     const all = (await Promise.all(parts.map(({ id }) => groupsOf(id)))).flat();
     expect([...all].sort()).toEqual(Array.from({ length: 12 }, (_, n) => tg(n)));
     // A move is a revision of each of its two documents.
-    const revisions = await Promise.all(parts.map(async ({ id }) => (await newest(id)).revision - 1));
+    const revisions = await Promise.all(parts.map(async ({ id }) => (await newestPart(id)).revision - 1));
     expect(revisions.reduce((sum, n) => sum + n, 0)).toBe(2 * moved);
-  });
-});
-
-describe('plans that use one', () => {
-  const owner = { callSign: 'Q7ABC', region: 'orrin' as const, grade: 'full' as const, strict: false };
-  /** A plan whose channel calls a talkgroup of a part. */
-  const calling = async (one: Part, revision: number, n: number): Promise<Plan> => {
-    const talkgroup = `${one.id}.${tg(n)}` as TalkgroupId;
-    const { plan } = await createPlan(
-      { name: `Calls ${n}`, modelId: 'kestrel-c1', owner },
-      { channels: [digital(1, { talkgroup })], uses: [{ document: one.id, revision }] },
-    );
-    return plan;
-  };
-  const numbers = async (id: PlanId) => (await getView(id)).plan.talkgroups.map(({ number }) => number);
-
-  test('each at its revision: what changes in it later changes no plan until that moves on', async () => {
-    const harbour = await make([talkgroupOf(1, 4711), talkgroupOf(2, 4712)]);
-    const first = await calling(harbour, 1, 1);
-    await editDocument(harbour.id, 1, {
-      name: 'change',
-      kind: 'talkgroup',
-      changes: [{ id: tg(1), set: { number: 99 } }],
-    });
-    const second = await calling(harbour, 2, 1);
-    expect([await numbers(first.id), await numbers(second.id)]).toEqual([
-      [4711, 4712],
-      [99, 4712],
-    ]);
-    const { fit } = JSON.parse((await fitPlan(second.id)).text) as {
-      fit: { talkgroups: { address: number }[] };
-    };
-    expect(fit.talkgroups.map(({ address }) => address)).toEqual([99, 4712]);
-    await editDocument(first.id, 1, {
-      name: 'describe',
-      set: { uses: [{ document: harbour.id, revision: 2 }] },
-    });
-    expect(await numbers(first.id)).toEqual([99, 4712]);
-    await stepBackIn(first.id, 'undo');
-    expect(await numbers(first.id)).toEqual([4711, 4712]);
-    // The plan itself has none of them.
-    expect((await getPlan(first.id)).plan.talkgroups).toEqual([]);
-  });
-
-  test('a change that would leave a reference without its record is refused, and says which', async () => {
-    const harbour = await make([talkgroupOf(1), talkgroupOf(2)]);
-    await editDocument(harbour.id, 1, { name: 'remove', kind: 'talkgroup', ids: [tg(1)] });
-    const { id } = await calling(harbour, 1, 1);
-    const use = (revision: number, document = harbour.id) =>
-      editDocument(id, 1, { name: 'describe', set: { uses: [{ document, revision }] } });
-    await expect(use(2)).rejects.toMatchObject({
-      kind: 'edit-refused',
-      detail: `The channel ${channelId(1)} names ${harbour.id}.${tg(1)}, and there is no such talkgroup in “Harbour watch” at revision 2. Nothing was changed.`,
-    });
-    await expect(use(3)).rejects.toMatchObject({
-      detail: '“Harbour watch” is at revision 2; there is no 3 yet. Nothing was changed.',
-    });
-    await expect(use(1, 'pt_nobody01')).rejects.toMatchObject({ status: 404 });
-    const other = await createPlan({ name: 'Other', modelId: 'kestrel-c1', owner });
-    await expect(use(1, other.plan.id)).rejects.toMatchObject({
-      detail: `${other.plan.id} is no document that a plan can use. Nothing was changed.`,
-    });
-    expect((await getPlan(id)).revision).toBe(1);
-    await expect(
-      createPlan(
-        { name: 'None', modelId: 'kestrel-c1', owner },
-        { uses: [{ document: harbour.id, revision: 9 }] },
-      ),
-    ).rejects.toMatchObject({ kind: 'edit-refused' });
-    expect((await planNames()).map(({ name }) => name)).not.toContain('None');
-  });
-
-  test('a change of the part and of both plans, in all or in none', async () => {
-    const harbour = await make([talkgroupOf(1, 4711)]);
-    const plans = [await calling(harbour, 1, 1), await calling(harbour, 1, 1)];
-    const renumber: GeneralEdit = {
-      name: 'change',
-      kind: 'talkgroup',
-      changes: [{ id: tg(1), set: { number: 4800 } }],
-    };
-    const moveOn = { name: 'describe', set: { uses: [{ document: harbour.id, revision: 2 }] } };
-    const all = (base: number) => [
-      { id: harbour.id, base: 1, edit: renumber },
-      ...plans.map(({ id }) => ({ id, base, edit: moveOn })),
-    ];
-    // A plan that has been changed meanwhile: nothing is done, and the part is what it was.
-    await expect(editSeveral(all(2))).rejects.toMatchObject({ kind: 'unknown-revision' });
-    expect((await newest(harbour.id)).revision).toBe(1);
-    await editSeveral(all(1));
-    expect(await Promise.all(plans.map(({ id }) => numbers(id)))).toEqual([[4800], [4800]]);
-    expect((await newest(harbour.id)).revision).toBe(2);
-    await stepBackIn(plans[1]!.id, 'undo');
-    expect(await Promise.all(plans.map(({ id }) => numbers(id)))).toEqual([[4711], [4711]]);
-    expect((await newest(harbour.id)).document.talkgroups).toEqual([talkgroupOf(1, 4711)]);
-  });
-
-  test('a file of it has the records themselves', async () => {
-    const harbour = await make([talkgroupOf(1, 4711)]);
-    const { id } = await calling(harbour, 1, 1);
-    const { file } = await exportPlan(id, 'json');
-    const written = JSON.parse(Buffer.from(file).toString()) as Plan;
-    expect(written.uses).toEqual([]);
-    expect(written.talkgroups).toEqual([talkgroupOf(1, 4711)]);
-    expect(written.channels[0]!.talkgroup).toBe(tg(1));
   });
 });
 
@@ -392,5 +304,5 @@ test('a backup has them, and counts plans by themselves', async () => {
   const { total } = await pageOfPlans({});
   expect(await checkBackup(file)).toMatchObject({ ok: true, value: { plans: total } });
   const text = gunzipSync(readFileSync(file)).toString();
-  expect(text.match(/"type": ?"part"/g)!.length).toBe(ids);
+  expect(text.match(/"type": ?"part"/g)!.length).toBe(partsMade());
 });

@@ -40,11 +40,11 @@ export async function wantUsed(database: Database, document: AnyDocument, coming
   for (const { document: id, revision } of usesOf(document)) {
     const type = knownTypeOf(id)?.type;
     if (!type || type.shape.headFields.includes('uses'))
-      throw editRefused(`${id} is no document that a ${shape.word} can use.`);
+      throw editRefused(`A ${shape.word} cannot use ${id}.`);
     const row = await wantRow(database, id);
     const newest = coming?.get(id)?.revision ?? row.revision;
     if (revision > newest)
-      throw editRefused(`“${row.name}” is at revision ${newest}; there is no ${revision} yet.`);
+      throw editRefused(`“${row.name}” has no revision ${revision}; its newest is ${newest}.`);
     names.set(id, `“${row.name}” at revision ${revision}`);
   }
   const [missing] = resolved(shape, document, await usedBy(database, document, coming)).missing;
