@@ -71,6 +71,8 @@ export async function makeWorld({
   const all: NodeJS.ProcessEnv = {
     ...process.env,
     NODE_ENV: 'production',
+    // The options of the tests' own processes are not the application's.
+    NODE_OPTIONS: '',
     VERIDON_DEMO: '1',
     VERIDON_DATA_DIR: join(folder, 'data'),
     VERIDON_BENCH_URL: bench,

@@ -32,7 +32,8 @@ const env = {
   ...process.env,
   TMPDIR: folder,
   // PGlite loads parts of itself with import(), which Jest allows with this option only.
-  NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+  // A larger young generation (MB): lint and tests make much that is gone at once, and collecting it takes a tenth of their time.
+  NODE_OPTIONS: '--experimental-vm-modules --no-warnings --max-semi-space-size=64',
   VERIDON_CHROMIUM: chromium,
   VERIDON_POSTGRES: postgres,
   NEXT_TELEMETRY_DISABLED: '1',

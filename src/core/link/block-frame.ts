@@ -60,22 +60,31 @@ const number = (bytes: Uint8Array, at: number, length: number) => {
   for (let i = 0; i < length; i++) value = value * 256 + bytes[at + i]!;
   return value;
 };
-/** A number in so many bytes, most significant first. */
-export const bigEndian = (value: number, length: number): number[] =>
-  Array.from({ length }, (_, i) => Math.floor(value / 256 ** (length - 1 - i)) % 256);
+/** Writes a number as `length` bytes from `at` on, most significant first. */
+function setNumber(bytes: Uint8Array | number[], at: number, length: number, value: number): void {
+  let rest = value;
+  for (let i = length - 1; i >= 0; i--) {
+    bytes[at + i] = rest % 256;
+    rest = Math.floor(rest / 256);
+  }
+}
+/** A number as `length` bytes, most significant first. */
+export function bigEndian(value: number, length: number): number[] {
+  const bytes = new Array<number>(length);
+  setNumber(bytes, 0, length, value);
+  return bytes;
+}
 
 /** The bytes of a frame. */
 export function blockFrame(command: BlockCommand, address = 0, payload: ArrayLike<number> = []): Uint8Array {
   const bytes = new Uint8Array(BLOCK_OVERHEAD + payload.length);
-  bytes.set([
-    BLOCK_START,
-    BLOCK_COMMANDS[command],
-    ...bigEndian(address, 3),
-    ...bigEndian(payload.length, 2),
-  ]);
+  bytes[0] = BLOCK_START;
+  bytes[1] = BLOCK_COMMANDS[command];
+  setNumber(bytes, 2, 3, address);
+  setNumber(bytes, 5, 2, payload.length);
   bytes.set(payload, HEAD_BYTES);
   const end = HEAD_BYTES + payload.length;
-  bytes.set(bigEndian(crc32(bytes.subarray(1, end)), CHECK_BYTES), end);
+  setNumber(bytes, end, CHECK_BYTES, crc32(bytes.subarray(1, end)));
   return bytes;
 }
 

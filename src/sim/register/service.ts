@@ -49,6 +49,8 @@ export class RegisterService {
   private rows = usualRegister();
   /** The output of each row, Hz. */
   private outputs = outputsOf(this.rows);
+  /** The rows within 3 kHz of a frequency, Hz, by that frequency. Each radio of the bench asks whenever its page is open. */
+  private readonly near = new Map<number, number[]>();
   private fault: DirectoryFault = { kind: 'none' };
 
   /** Changes rows, each dated today; a new one wants every field. False where one does not have them. */
@@ -63,19 +65,29 @@ export class RegisterService {
     for (const ref of drop) byRef.delete(ref);
     this.rows = [...byRef.values()];
     this.outputs = outputsOf(this.rows);
+    this.near.clear();
     return true;
   }
 
   /** Who is on the air just now on a frequency, Hz: a station of the register, for a quarter of a minute now and then; null where nobody is. */
   onAir(hz: number, now: number): string | null {
     const part = Math.floor(now / ON_AIR_MS);
-    // Each radio of the bench asks whenever somebody looks at it, and few rows are near its frequency.
-    const at = this.outputs.findIndex(
-      (output, row) =>
-        Math.abs(output - hz) < 3000 && seeded(part * 7919 + row + this.rows[row]!.ref.length)() < 0.3,
+    const at = this.rowsNear(hz).find(
+      (row) => seeded(part * 7919 + row + this.rows[row]!.ref.length)() < 0.3,
     );
-    const heard = this.rows[at];
+    const heard = at === undefined ? undefined : this.rows[at];
     return heard ? `${heard.call || heard.site}${heard.call && heard.site ? `, ${heard.site}` : ''}` : null;
+  }
+
+  private rowsNear(hz: number): number[] {
+    const known = this.near.get(hz);
+    if (known) return known;
+    const found: number[] = [];
+    for (const [row, output] of this.outputs.entries()) if (Math.abs(output - hz) < 3000) found.push(row);
+    // A radio can be set to any frequency, again and again.
+    if (this.near.size >= 1000) this.near.clear();
+    this.near.set(hz, found);
+    return found;
   }
 
   order(fault: DirectoryFault): void {
