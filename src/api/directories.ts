@@ -97,6 +97,7 @@ export const directoryApi = {
     {
       params: z.object({ id: text(40) }),
       body: z.strictObject({ name: wantedText(100).nullable(), password: text(200).nullable() }),
+      secrets: ['password'],
       response: z.object({ directories: z.array(directoryRow) }),
       problems: [404, 502, 504, 507],
     },

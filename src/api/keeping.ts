@@ -45,6 +45,7 @@ export const keepingApi = {
         ({ passphrase, encrypt }) => !encrypt || passphrase !== undefined,
         'has no passphrase, which encryption needs',
       ),
+    secrets: ['passphrase'],
     status: 201,
     response: backupSchema,
     problems: [507],
@@ -53,7 +54,10 @@ export const keepingApi = {
     params: z.object({
       name: z
         .string()
-        .regex(/^veridon-[0-9T-]{19}-(daily|asked)\.backup\.(gz|encrypted)$/, 'is not a backup'),
+        .regex(
+          /^veridon-[0-9T-]{19}-(daily|asked)(-[0-9a-f]{16})?\.backup\.(gz|encrypted)$/,
+          'is not a backup',
+        ),
     }),
     type: 'application/octet-stream',
     problems: [404],

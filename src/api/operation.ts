@@ -20,6 +20,8 @@ export interface Operation<P = unknown, Q = unknown, B = unknown, R = unknown> {
   problems: number[];
   /** It changes something, and takes the key of the change. */
   changes: boolean;
+  /** Members of the body that are secrets: they are never logged, and no digest of them is saved. */
+  secrets: readonly string[];
 }
 
 const nothing = z.object({});
@@ -30,6 +32,7 @@ interface Parts<P, Q, B> {
   body?: z.ZodType<B>;
   status?: number;
   problems?: number[];
+  secrets?: readonly string[];
 }
 
 function described<P, Q, B, R>(
@@ -51,6 +54,7 @@ function described<P, Q, B, R>(
     problems: [...(parts.problems ?? []), ...(parts.body ? [413] : []), 503],
     // A file that is asked for with a body changes nothing.
     changes: method !== 'GET' && answers.file === null,
+    secrets: parts.secrets ?? [],
     ...answers,
   };
 }

@@ -320,10 +320,10 @@ export const stations = pgTable(
   (table) => [primaryKey({ columns: [table.source, table.ref] })],
 );
 
-/** Names and passwords for directories that want them, sealed with a key that is not in the database. */
-export const accounts = pgTable('accounts', {
-  source: text('source').primaryKey(),
-  sealed: bytes('sealed').notNull(),
+/** Passwords and other secrets, encrypted with a key that is not in the database (`server/secrets.ts`). */
+export const secrets = pgTable('secrets', {
+  id: text('id').primaryKey(),
+  encrypted: bytes('encrypted').notNull(),
   at: instant('at').notNull().defaultNow(),
 });
 

@@ -12,7 +12,6 @@ import { documents, revisions } from '../db';
  */
 export const LEFT_OUT: readonly string[] = [
   ...[
-    'accounts',
     'changes',
     'instances',
     'key_up_days',
@@ -20,6 +19,7 @@ export const LEFT_OUT: readonly string[] = [
     'lives',
     'people',
     'rolls',
+    'secrets',
     'staged_records',
   ],
 ];

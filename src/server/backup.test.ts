@@ -16,7 +16,7 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import { sql } from 'drizzle-orm';
 import { placing, renaming } from '../core/samples.test.kit';
 import { ternP2 } from '../core/models/tern-p2';
-import { accounts, openDatabase, stations } from '../db';
+import { openDatabase, secrets, stations } from '../db';
 import { newMemory, UNITS } from '../sim/bench/units';
 import { backUpDaily, KEPT_DEEP, listBackups, makeBackup, backupFile } from './backup';
 import { sealCopy } from './copies';
@@ -41,7 +41,7 @@ async function everything(): Promise<Record<string, string[]>> {
   const rows = async (query: string) =>
     ((await database.execute(sql.raw(query))) as unknown as { rows: Record<string, string>[] }).rows;
   const tables = await rows(
-    `select table_name as t from information_schema.tables where table_schema = 'public' and table_name not in ('accounts', 'changes', 'instances')`,
+    `select table_name as t from information_schema.tables where table_schema = 'public' and table_name not in ('secrets', 'changes', 'instances')`,
   );
   const all: Record<string, string[]> = {};
   for (const { t } of tables)
@@ -68,12 +68,12 @@ test('a backup has every row but passwords, and is whole', async () => {
       ...{ source: 'file', ref: `R${n}`, lat: 52, lon: -30, entry, askedAt: new Date(1_700_000_000_000 + n) },
     })),
   );
-  await database.insert(accounts).values({ source: 'isles-ledger', sealed: 'very secret' } as never);
+  await database.insert(secrets).values({ id: 'directory/isles-ledger', encrypted: 'very secret' } as never);
   before = await everything();
   const kept = await makeBackup('request');
   file = (await backupFile(kept.name))!;
   const text = gunzipSync(readFileSync(file)).toString();
-  expect(text).not.toMatch(/"accounts"|very secret|76657279/);
+  expect(text).not.toMatch(/"secrets"|very secret|76657279/);
   expect(await checkBackup(file)).toMatchObject({
     ok: true,
     value: { plans: 2, counts: { documents: 2, stations: 1234, copies: 1, marks: 1 } },
@@ -183,7 +183,7 @@ test('what adds up and is not Veridon’s is refused all the same', async () => 
       withLines((lines) => [...lines, '{"table":"pg_authid","columns":["rolname"]}']),
       'the table “pg_authid”',
     ],
-    [withLines((lines) => [...lines, '{"table":"accounts","columns":["source"]}']), 'the table “accounts”'],
+    [withLines((lines) => [...lines, '{"table":"secrets","columns":["id"]}']), 'the table “secrets”'],
     [withLines((lines) => [...lines, '{"table":"marks","columns":["name"]}']), 'the table “marks” twice'],
     // Under the name that it had before, and under today's.
     [

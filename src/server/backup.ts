@@ -13,6 +13,7 @@ import { encrypting } from './backup-encryption';
 import { codeWith, newSalt } from './backup-seal';
 import { letOthers } from './in-steps';
 import { inTurn } from './documents/turns';
+import { keyUsed, NOBODY } from './once';
 
 /**
  * Everything as one file: lines of JSON, compressed. The first says what it is, then each table says its name and columns and gives its rows, and the last
@@ -39,7 +40,8 @@ export interface KeptBackup {
 }
 
 const folder = () => join(dataPlace(), 'backups');
-const NAME = /^veridon-(\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2})-(daily|asked)\.backup\.(?:gz|encrypted)$/;
+const NAME =
+  /^veridon-(\d{4}-\d{2}-\d{2}T\d{2}-\d{2}-\d{2})-(daily|asked)(?:-([0-9a-f]{16}))?\.backup\.(?:gz|encrypted)$/;
 
 /** The tables of a backup: those that refer to one another, each after what it refers to, and those that stand alone. */
 async function tablesOf(database: Database): Promise<{ related: string[]; alone: string[] }> {
@@ -175,8 +177,29 @@ async function writeAll(write: Write, head: object): Promise<Record<string, numb
  * Makes a backup and keeps it; whole or not at all. The oldest beyond those that are kept go. With a passphrase it can be told later that nobody has changed
  * it, and it can be encrypted. One after the other: two at once would tidy up behind each other.
  */
-export const makeBackup = (by: KeptBackup['by'], sealed?: Sealed): Promise<KeptBackup> =>
-  inTurn('backup', () => makeOne(by, sealed));
+export const makeBackup = (by: KeptBackup['by'], sealed?: Sealed, asker = NOBODY): Promise<KeptBackup> =>
+  inTurn('backup', async () => {
+    const mark = asker.key === null ? undefined : markOf(asker.key);
+    const before = mark === undefined ? undefined : await madeBefore(mark, sealed, asker.key!);
+    return before ?? makeOne(by, sealed, mark);
+  });
+
+/**
+ * What the name of a backup has of the key of the change. The name appears when the backup is whole, so a request that is repeated finds its backup even if the process was
+ * killed before the answer was saved.
+ */
+const markOf = (key: string) => createHash('sha256').update(key).digest('hex').slice(0, 16);
+
+/** The backup that a request made before; undefined if there is none. */
+async function madeBefore(
+  mark: string,
+  sealed: Sealed | undefined,
+  key: string,
+): Promise<KeptBackup | undefined> {
+  const made = (await listBackups()).find(({ name }) => NAME.exec(name)?.[3] === mark);
+  if (made && made.name.endsWith('.encrypted') !== (sealed?.encrypt ?? false)) throw keyUsed(key);
+  return made;
+}
 
 /** The passphrase of a backup, and whether the backup is encrypted with it too. */
 export interface Sealed {
@@ -185,17 +208,26 @@ export interface Sealed {
 }
 
 /** The name of a backup of a moment, or of the first second after it of which there is none. */
-function nameFor(from: Date, kind: 'daily' | 'asked', ending: string): { name: string; at: Date } {
-  for (let at = from; ; at = new Date(at.getTime() + 1000)) {
+function nameFor(from: Date, kind: string, ending: string): { name: string; at: Date } {
+  const second = Math.floor(from.getTime() / 1000) * 1000;
+  for (let at = new Date(second); ; at = new Date(at.getTime() + 1000)) {
     const name = `veridon-${at.toISOString().slice(0, 19).replaceAll(':', '-')}-${kind}.backup.${ending}`;
     if (!existsSync(join(folder(), name))) return { name, at };
   }
 }
 
-async function makeOne(by: KeptBackup['by'], sealed: Sealed | undefined): Promise<KeptBackup> {
+async function makeOne(
+  by: KeptBackup['by'],
+  sealed: Sealed | undefined,
+  mark: string | undefined,
+): Promise<KeptBackup> {
   const hidden = sealed?.encrypt ? await encrypting(sealed.passphrase, newSalt()) : undefined;
   const kind = by === 'itself' ? 'daily' : 'asked';
-  const { name, at } = nameFor(new Date(), kind, hidden ? 'encrypted' : 'gz');
+  const { name, at } = nameFor(
+    new Date(),
+    mark === undefined ? kind : `${kind}-${mark}`,
+    hidden ? 'encrypted' : 'gz',
+  );
   const salt = sealed && newSalt();
   const code = sealed && (await codeWith(sealed.passphrase, salt!));
   await mkdir(folder(), { recursive: true });

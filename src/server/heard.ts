@@ -4,6 +4,7 @@ import type { HeardAt } from '../core/heard/heard.schema';
 import type { PlanId } from '../core/plan';
 import { heard, type Database } from '../db';
 import { reading, writing } from './database';
+import { NOBODY, once, receiptOf } from './once';
 import { newestPlan, wantRow } from './plan-rows';
 import { Problem } from './problem';
 
@@ -50,8 +51,12 @@ export async function heardOf(id: PlanId, weeks: number, now = Date.now()): Prom
 export async function hear(
   id: PlanId,
   { put, drop }: { put: readonly HeardAt[]; drop: readonly HeardAt[] },
+  asker = NOBODY,
 ): Promise<{ added: number; dropped: number }> {
   const database = await writing();
+  const request = { heardIn: id, put, drop };
+  const before = await receiptOf<{ added: number; dropped: number }>(database, asker, request);
+  if (before) return before;
   const { document: plan } = await newestPlan(database, id);
   const channels = new Set<string>(plan.channels.map((channel) => channel.id));
   const unknown = put.find(({ channel }) => !channels.has(channel));
@@ -70,38 +75,56 @@ export async function hear(
       'Not heard yet',
       `${ahead.at} is more than a day from now. Nothing was kept; put the date right.`,
     );
-  return database.transaction(async (transaction) => {
-    let dropped = 0;
-    if (drop.length > 0) {
-      const ids = sql.param(drop.map(({ channel }) => channel));
-      const times = sql.param(drop.map(({ at }) => at));
-      const gone = await transaction
-        .delete(heard)
-        .where(
-          sql`${heard.planId} = ${id} AND (${heard.channelId}, ${heard.at}) IN (SELECT * FROM unnest(${ids}::text[], ${times}::timestamptz[]))`,
-        )
-        .returning({ channel: heard.channelId });
-      dropped = gone.length;
-    }
-    if (put.length === 0) return { added: 0, dropped };
-    const [{ kept } = { kept: 0 }] = await transaction
-      .select({ kept: count() })
-      .from(heard)
-      .where(eq(heard.planId, id));
-    if (kept + put.length > MOST)
-      throw new Problem(
-        422,
-        'too-many',
-        'Too many',
-        `A plan keeps ${MOST} times at which something was heard, and has ${kept}. Nothing was kept.`,
-      );
-    const added = await transaction
-      .insert(heard)
-      .values(put.map(({ channel, at }) => ({ planId: id, channelId: channel, at: new Date(at) })))
-      .onConflictDoNothing()
+  return database.transaction((transaction) =>
+    once(
+      transaction,
+      asker,
+      request,
+      async () => {
+        const done = await saveTimes(transaction, id, put, drop);
+        return { answer: done, receipt: done };
+      },
+      async (receipt: { added: number; dropped: number }) => receipt,
+    ),
+  );
+}
+
+async function saveTimes(
+  transaction: Database,
+  id: PlanId,
+  put: readonly HeardAt[],
+  drop: readonly HeardAt[],
+): Promise<{ added: number; dropped: number }> {
+  let dropped = 0;
+  if (drop.length > 0) {
+    const ids = sql.param(drop.map(({ channel }) => channel));
+    const times = sql.param(drop.map(({ at }) => at));
+    const gone = await transaction
+      .delete(heard)
+      .where(
+        sql`${heard.planId} = ${id} AND (${heard.channelId}, ${heard.at}) IN (SELECT * FROM unnest(${ids}::text[], ${times}::timestamptz[]))`,
+      )
       .returning({ channel: heard.channelId });
-    return { added: added.length, dropped };
-  });
+    dropped = gone.length;
+  }
+  if (put.length === 0) return { added: 0, dropped };
+  const [{ kept } = { kept: 0 }] = await transaction
+    .select({ kept: count() })
+    .from(heard)
+    .where(eq(heard.planId, id));
+  if (kept + put.length > MOST)
+    throw new Problem(
+      422,
+      'too-many',
+      'Too many',
+      `A plan keeps ${MOST} times at which something was heard, and has ${kept}. Nothing was kept.`,
+    );
+  const added = await transaction
+    .insert(heard)
+    .values(put.map(({ channel, at }) => ({ planId: id, channelId: channel, at: new Date(at) })))
+    .onConflictDoNothing()
+    .returning({ channel: heard.channelId });
+  return { added: added.length, dropped };
 }
 
 /** Gives a plan that was made of another one what was heard there: its channels keep their ids. */

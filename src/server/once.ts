@@ -87,7 +87,7 @@ const answering = new Map<string, { digest: string; answer: Promise<unknown> }>(
 
 /**
  * Runs a change that keeps no receipt of its own, and saves its answer. A change that is sent again, even at the same moment, gets the saved answer. If the process
- * is killed after the work and before the answer is saved, a repeated change is done twice.
+ * is killed after the work and before the answer is saved, a repeated change runs again: each of these operations finds then what it did before.
  */
 export async function answeredOnce<R>({ key }: Asker, request: unknown, run: () => Promise<R>): Promise<R> {
   if (key === null) return run();

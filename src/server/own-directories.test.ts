@@ -4,7 +4,7 @@ import { openDatabase, ownDirectories, stations } from '../db';
 import { dataFolder } from './data-folder.test.kit';
 import { instanceId } from './instance';
 import { NOBODY } from './once';
-import { closeBrokenOff, dropOwn, keepOwn, listOwn } from './own-directories';
+import { closeBrokenOff, dropOwn, forgetOrphans, keepOwn, listOwn } from './own-directories';
 import { placesKept } from './station-places';
 import { listDirectories, searchStations } from './stations';
 
@@ -77,6 +77,22 @@ test('one that is not whole is not there: not listed, not searched, and said onc
   expect((await listDirectories()).filter(({ own }) => own)).toMatchObject([
     { id: whole.id, name: 'half.csv', brokenOff: false, kept: 1 },
   ]);
+  await dropOwn(whole.id);
+});
+
+test('stations of a directory that was deleted by a process killed halfway are removed at the next start', async () => {
+  const { database } = await openDatabase();
+  const left = await keepOwn({ name: 'left.csv', base64: base64('Name,Receive,Lat,Lon\nHill,145.6,52,-30') });
+  const whole = await keepOwn({
+    name: 'whole.csv',
+    base64: base64('Name,Receive,Lat,Lon\nBay,145.7,52,-30'),
+  });
+  // The row is gone, and the process with it.
+  await database.delete(ownDirectories).where(eq(ownDirectories.id, left.id));
+  await forgetOrphans();
+  const sources = (await database.select().from(stations)).map(({ source }) => source);
+  expect(sources).toEqual([whole.id]);
+  expect((await around([left.id, whole.id])).candidates).toHaveLength(1);
   await dropOwn(whole.id);
 });
 

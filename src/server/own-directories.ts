@@ -1,7 +1,7 @@
-import { and, asc, count, eq, ne, notInArray } from 'drizzle-orm';
+import { and, asc, count, eq, ne, notInArray, sql } from 'drizzle-orm';
 import type { DirectoryRead } from '../reader/directory';
 import { openDatabase, ownDirectories, stations, type Database } from '../db';
-import { reading, writing } from './database';
+import { reading, rowsOf, writing } from './database';
 import { instanceId, living } from './instance';
 import { clientOf, NOBODY, once, receiptOf } from './once';
 import { notFound, Problem } from './problem';
@@ -100,19 +100,31 @@ async function forgetStations(database: Database, id: string): Promise<void> {
   );
 }
 
+/** Stations first: as long as the directory has its row, the next start removes what a kill left. */
 async function forget(database: Database, id: string): Promise<void> {
-  await database.delete(ownDirectories).where(eq(ownDirectories.id, id));
   await forgetStations(database, id);
+  await database.delete(ownDirectories).where(eq(ownDirectories.id, id));
 }
 
 /** Removes a directory of one's own with its stations; what was placed of it stays where it is. */
-export async function dropOwn(id: string): Promise<{ id: string }> {
+export async function dropOwn(id: string, asker = NOBODY): Promise<{ id: string }> {
   const database = await writing();
-  const gone = await database
-    .delete(ownDirectories)
-    .where(and(eq(ownDirectories.id, id), ne(ownDirectories.state, 'loading')))
-    .returning({ id: ownDirectories.id });
-  if (gone.length === 0) throw notFound(`directory ${id.slice(0, 40)} of your own`);
+  await database.transaction((transaction) =>
+    once<void, object>(
+      transaction,
+      asker,
+      { dropDirectory: id },
+      async () => {
+        const gone = await transaction
+          .delete(ownDirectories)
+          .where(and(eq(ownDirectories.id, id), ne(ownDirectories.state, 'loading')))
+          .returning({ id: ownDirectories.id });
+        if (gone.length === 0) throw notFound(`directory ${id.slice(0, 40)} of your own`);
+        return { answer: undefined, receipt: {} };
+      },
+      async () => {},
+    ),
+  );
   await forgetStations(database, id);
   return { id };
 }
@@ -127,4 +139,14 @@ export async function closeBrokenOff(): Promise<void> {
     .where(and(eq(ownDirectories.state, 'loading'), notInArray(ownDirectories.instance, alive)))
     .returning({ id: ownDirectories.id });
   for (const { id } of broken) await forgetStations(database, id);
+}
+
+/** Removes stations whose directory of one's own was deleted by a process that was killed before it had deleted them too. */
+export async function forgetOrphans(): Promise<void> {
+  const database = await writing();
+  const rows = await rowsOf<{ source: string }>(
+    database,
+    sql`select distinct source from stations where source like 'own-%' and source not in (select id from own_directories)`,
+  );
+  for (const { source } of rows) await forgetStations(database, source);
 }

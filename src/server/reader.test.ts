@@ -1,7 +1,11 @@
 import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { strToU8, zipSync } from 'fflate';
 import { HANG_MS, until } from '../core/until.test.kit';
+import { Problem } from './problem';
 import { runReader } from './reader';
 
 /** Files are read by processes of their own: each answers or is ended, and what it did to itself harms nobody else. */
@@ -210,3 +214,46 @@ test.each([
   },
   HANG_MS,
 );
+
+/** Runs with a reader of another program in place of ours. */
+async function withReader(program: string, run: () => Promise<void>): Promise<void> {
+  const before = process.cwd();
+  const folder = mkdtempSync(join(tmpdir(), 'veridon-reader-'));
+  mkdirSync(join(folder, '.build', 'reader'), { recursive: true });
+  writeFileSync(join(folder, '.build', 'reader', 'main.js'), program);
+  process.chdir(folder);
+  try {
+    await run();
+  } finally {
+    process.chdir(before);
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+test('a reader that ends by itself is a mistake of ours, and no fault of the file', () =>
+  withReader(`process.on('message', () => process.exit(3));`, async () => {
+    const read = runReader('stations', stations(table(3)));
+    await expect(read).rejects.toThrow('The reader ended with code 3.');
+    await expect(read).rejects.not.toBeInstanceOf(Problem);
+  }));
+
+test('a part that arrives after the reading has ended is not taken', () =>
+  withReader(
+    `process.on('message', () => [1, 2, 3].forEach((part) => process.send({ part })));`,
+    async () => {
+      const leave = new AbortController();
+      const taken: unknown[] = [];
+      const part = async (one: unknown) => {
+        taken.push(one);
+        // All three are in the pipe before this thread looks at it again.
+        Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 300);
+        leave.abort();
+      };
+      const read = runReader('directory', { bytes: places(3), day }, { gone: leave.signal, part });
+      await expect(read).rejects.toMatchObject({ status: 499 });
+      await until('the reader to end', () => running() === 0);
+      // What is in the pipe is read in the next turns of the event loop.
+      for (let turns = 0; turns < 50; turns++) await new Promise(setImmediate);
+      expect(taken).toEqual([1]);
+    },
+  ));

@@ -156,12 +156,16 @@ export async function runReader<N extends TaskName>(
   const end = await turn(lane, gone);
   /** The part that is being taken. The caller may undo everything once this function has ended, so nothing may be under way then. */
   let taking: Promise<void> = Promise.resolve();
-  const take = (one: unknown) => (taking = (part as (part: unknown) => Promise<void>)(one));
+  let over = false;
+  // A part that the reader had sent before it was ended can arrive afterwards.
+  const take = (one: unknown) =>
+    over ? Promise.resolve() : (taking = (part as (part: unknown) => Promise<void>)(one));
   try {
     const child = startReader();
     try {
       return await answerOf(child, { task, input }, gone, take);
     } finally {
+      over = true;
       child.kill('SIGKILL');
       await taking.catch(() => {});
     }

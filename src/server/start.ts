@@ -5,11 +5,12 @@ import { beat, BEAT_MS, forgetDead } from './instance';
 import { closeLostJobs } from './jobs';
 import { keepBackingUp } from './keeping';
 import { resumeLives } from './live';
-import { closeBrokenOff } from './own-directories';
+import { closeBrokenOff, forgetOrphans } from './own-directories';
 import { forgetOldChanges } from './once';
 import { forgetRolls, sayBrokenOff } from './people-load';
 import { insertDocument, stageDocument } from './documents/rows';
 import { hasNoPlans } from './plans';
+import { keyOfEnvironment } from './secrets';
 import { forgetStaged } from './documents/staging';
 
 /** What answers the interface, loaded with the start. */
@@ -36,6 +37,7 @@ async function settle(): Promise<void> {
   await closeLostJobs();
   await resumeLives();
   await closeBrokenOff();
+  await forgetOrphans();
   await sayBrokenOff();
   setTimeout(() => forget(database).catch(() => {}), FORGET_MS).unref();
   if (!process.env.VERIDON_DEMO || !(await hasNoPlans())) return;
@@ -74,6 +76,13 @@ export async function start(): Promise<void> {
   };
   process.once('SIGTERM', stop);
   process.once('SIGINT', stop);
+  try {
+    // Checked at the start, not when a secret is first wanted.
+    keyOfEnvironment();
+  } catch (error) {
+    console.error(problemOf(error)?.detail ?? error);
+    process.exit(1);
+  }
   try {
     await settle();
   } catch (error) {

@@ -46,13 +46,23 @@ export async function keepSet(
   );
 }
 
-/** Takes a set of one's own away. */
-export async function dropSet(id: string): Promise<{ id: string }> {
+/** Deletes a set of one's own. */
+export async function dropSet(id: string, asker = NOBODY): Promise<{ id: string }> {
   const database = await writing();
-  const gone = await database
-    .delete(starterSets)
-    .where(eq(starterSets.id, id))
-    .returning({ id: starterSets.id });
-  if (gone.length === 0) throw notFound(`set ${id.slice(0, 60)} of your own`);
-  return { id };
+  return database.transaction((transaction) =>
+    once<{ id: string }, { id: string }>(
+      transaction,
+      asker,
+      { dropSet: id },
+      async () => {
+        const gone = await transaction
+          .delete(starterSets)
+          .where(eq(starterSets.id, id))
+          .returning({ id: starterSets.id });
+        if (gone.length === 0) throw notFound(`set ${id.slice(0, 60)} of your own`);
+        return { answer: { id }, receipt: { id } };
+      },
+      async (receipt) => receipt,
+    ),
+  );
 }

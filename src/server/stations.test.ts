@@ -208,12 +208,12 @@ test('a directory with an account: tried, sealed, used, forgotten, and never sai
   expect(found.candidates.find(({ entry }) => entry.ref === 'IL/2')!.entry.encrypted).toBe(true);
   // nothing of it stands in the database, and the key only for this account of the system
   const { database } = await openDatabase();
-  const { rows } = (await database.execute(sql`select * from accounts`)) as unknown as {
-    rows: { sealed: Uint8Array }[];
+  const { rows } = (await database.execute(sql`select * from secrets`)) as unknown as {
+    rows: { encrypted: Uint8Array }[];
   };
-  const bytes = Buffer.from(rows[0]!.sealed).toString('latin1');
+  const bytes = Buffer.from(rows[0]!.encrypted).toString('latin1');
   for (const word of ['keeper', 'harbour', 'lights']) expect(bytes).not.toContain(word);
-  const file = join(process.env.VERIDON_DATA_DIR!, 'accounts.key');
+  const file = join(process.env.VERIDON_DATA_DIR!, 'secrets.key');
   expect(statSync(file).mode & 0o777).toBe(0o600);
   expect(readFileSync(file)).toHaveLength(32);
   // without the key it is as good as none

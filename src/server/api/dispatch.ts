@@ -1,6 +1,7 @@
 import { notFound, Problem } from '../problem';
 import { api, type Operation } from '../../api';
 import { answeredOnce } from '../once';
+import { withoutSecrets } from '../secrets';
 import { handlers, KEEP_RECEIPTS } from './handlers';
 import { answer, problemAnswer, type Handler, type Incoming, type Outgoing } from './route';
 
@@ -15,15 +16,16 @@ type Run = Handler<unknown, unknown, unknown, unknown>;
 
 /** A handler whose answers are kept by the key of the change, so that a change that is sent again is not done again. */
 const keepingAnswers =
-  (name: string, run: Run): Run =>
+  (name: string, { secrets }: Operation, run: Run): Run =>
   (asked) => {
-    const { params, query, body, asker } = asked;
+    const { params, query, asker } = asked;
+    const body = withoutSecrets(asked.body, secrets);
     return answeredOnce(asker, { operation: name, params, query, body }, async () => run(asked));
   };
 
-const runOf = (name: keyof typeof api, { changes }: Operation): Run => {
+const runOf = (name: keyof typeof api, operation: Operation): Run => {
   const run = handlers[name] as Run;
-  return changes && !KEEP_RECEIPTS.has(name) ? keepingAnswers(name, run) : run;
+  return operation.changes && !KEEP_RECEIPTS.has(name) ? keepingAnswers(name, operation, run) : run;
 };
 
 const entries = Object.entries(api).map(([name, operation]): Entry => ({

@@ -1,5 +1,6 @@
 import { gzipSync } from 'node:zlib';
-import { sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
+import { z } from 'zod';
 import { api, type Operation } from '../../api';
 import { bytesOf } from '../../core/image';
 import { cardFiles, zipOfCard, type Ident } from '../../core/link';
@@ -7,8 +8,9 @@ import { ploverF5 } from '../../core/models/plover-f5';
 import { channelDefaults } from '../../core/plan';
 import { ternP2 } from '../../core/models/tern-p2';
 import { id as channelId, IDENT, placing, renaming } from '../../core/samples.test.kit';
-import { openDatabase } from '../../db';
+import { changes as changeRows, openDatabase } from '../../db';
 import { newMemory, UNITS } from '../../sim/bench/units';
+import { listBackups } from '../backup';
 import { sealCopy } from '../copies';
 import { dataFolder } from '../data-folder.test.kit';
 import { boardEnded } from '../heard-board';
@@ -19,6 +21,7 @@ import { seeRadio } from '../radios';
 import { editPlan, stepBack } from '../revisions';
 import { keepSet } from '../starter-sets';
 import { dispatchRequest } from './dispatch';
+import { KEEP_RECEIPTS } from './handlers';
 
 /** Every change of the contract, sent twice with its key: done once, and answered the same. */
 
@@ -134,7 +137,7 @@ const REQUESTS: { [name in Name]?: () => Promise<Request> | Request } = {
   stopJob: () => ({ path: at('stopJob', 'jb_none'), refused: 404 }),
 };
 
-/** A fingerprint of every table but what is kept of changes and worked out of the rest. */
+/** A fingerprint of every table but what is kept of changes and worked out of the rest; when a radio was last seen is no change. */
 async function everything(): Promise<Record<string, string>> {
   const { database } = await openDatabase();
   const rows = async (query: string) =>
@@ -145,7 +148,7 @@ async function everything(): Promise<Record<string, string>> {
   const sums: Record<string, string> = {};
   for (const { t } of names) {
     const [sum] = await rows(
-      `select count(*) || ' ' || coalesce(md5(string_agg(md5(to_jsonb(x)::text), '' order by md5(to_jsonb(x)::text))), '') as sum from ${t} x`,
+      `select count(*) || ' ' || coalesce(md5(string_agg(md5((to_jsonb(x) - 'last_seen')::text), '' order by md5((to_jsonb(x) - 'last_seen')::text))), '') as sum from ${t} x`,
     );
     sums[t!] = sum!.sum!;
   }
@@ -184,6 +187,68 @@ test.each(changes)('%s', async (name, { method, status }) => {
   expect(second).toEqual(first);
   expect(await everything()).toEqual(done);
   if (refused !== undefined) expect(done).toEqual(before);
+});
+
+const saved = () => openDatabase().then(({ database }) => database.select().from(changeRows));
+
+/** A load ends with its process, before its answer is saved or not: sent again it begins again. */
+const LOADS = ['loadRoll', 'loadFile', 'loadBoard'];
+
+test.each(changes.filter(([name]) => !KEEP_RECEIPTS.has(name) && !LOADS.includes(name)))(
+  '%s, sent again after a kill before its answer was saved, does nothing more',
+  async (name, { method }) => {
+    const { path, body } = await REQUESTS[name]!();
+    const send = async () => {
+      const response = await dispatchRequest(
+        new Request(`http://127.0.0.1${path}`, {
+          method,
+          headers: { 'Idempotency-Key': `killed.${name}` },
+          ...(body !== undefined && { body: JSON.stringify(body) }),
+        }),
+      );
+      await settled();
+      return { status: response.status, answer: (await response.json()) as unknown };
+    };
+    const first = await send();
+    const done = [await everything(), await listBackups()];
+    const { database } = await openDatabase();
+    await database.delete(changeRows).where(eq(changeRows.key, `killed.${name}`));
+    expect({ name, ...(await send()) }).toEqual({ name, ...first });
+    expect([await everything(), await listBackups()]).toEqual(done);
+  },
+);
+
+test('no digest of a secret is saved', async () => {
+  const bodies = { makeBackup: { passphrase: '' }, setAccount: { name: 'keeper', password: '' } } as const;
+  const declared = changes.filter(([, { secrets }]) => secrets.length > 0).map(([name]) => name);
+  expect(declared.sort()).toEqual(Object.keys(bodies).sort());
+  const sent = async (name: keyof typeof bodies, n: number) => {
+    const { path } = await REQUESTS[name]!();
+    const [secret] = (api[name] as Operation).secrets;
+    await dispatchRequest(
+      new Request(`http://127.0.0.1${path}`, {
+        method: 'POST',
+        headers: { 'Idempotency-Key': `secret.${name}${n}` },
+        body: JSON.stringify({ ...bodies[name], [secret!]: `harbour lights ${n}` }),
+      }),
+    );
+    return (await saved()).find(({ key }) => key === `secret.${name}${n}`)?.request;
+  };
+  // With another passphrase the digest is the same: it was not made of it.
+  const [one, other] = [await sent('makeBackup', 1), await sent('makeBackup', 2)];
+  expect(one).toMatch(/^[0-9a-f]{64}$/);
+  expect(other).toBe(one);
+});
+
+test('every member of a body that is called like a secret is declared as one', () => {
+  const found = changes.flatMap(([name, { body, secrets }]) => {
+    const { properties = {} } = z.toJSONSchema(body, { unrepresentable: 'any', io: 'input' });
+    return Object.keys(properties)
+      .filter((member) => /pass|secret|token|licen[cs]e/i.test(member))
+      .map((member) => ({ name, member, declared: secrets.includes(member) }));
+  });
+  expect(found.length).toBeGreaterThanOrEqual(2);
+  expect(found.filter(({ declared }) => !declared)).toEqual([]);
 });
 
 test('two at the same moment are one', async () => {

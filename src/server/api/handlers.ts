@@ -68,7 +68,10 @@ export const KEEP_RECEIPTS: ReadonlySet<keyof typeof api> = new Set([
     'goBack',
     'importFile',
     'keepOwn',
+    'dropOwn',
     'keepSet',
+    'dropSet',
+    'hear',
     'startJob',
     'startSeveral',
   ] as const),
@@ -119,7 +122,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   news: ({ params, query, gone }) => newsOfPlan(params.id, query.ask, gone),
   leaveNews: ({ params, body }) => leaveNews(params.id, body.leave, body.again),
   heard: async ({ params, query }) => ({ heard: await heardOf(params.id, query.weeks) }),
-  hear: ({ params, body }) => hear(params.id, body),
+  hear: ({ params, body, asker }) => hear(params.id, body, asker),
   edits: ({ params, query }) => planLog(params.id, query.before, query.limit, query),
   edit: ({ params, body, asker }) => editPlan(params.id, body.base, body.edit, asker),
   undo: ({ params, query, asker }) => stepBack(params.id, 'undo', asker, query.base),
@@ -140,7 +143,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   planFormat: () => planJsonSchema(),
   directories: async () => ({ directories: await listDirectories() }),
   keepOwn: ({ body, asker, gone }) => keepOwn(body, asker, gone),
-  dropOwn: ({ params }) => dropOwn(params.id),
+  dropOwn: ({ params, asker }) => dropOwn(params.id, asker),
   setAccount: async ({ params, body: { name, password }, gone }) => {
     await setAccount(params.id, name === null || password === null ? null : { name, password }, gone);
     return { directories: await listDirectories() };
@@ -163,7 +166,7 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
     sets: (await listSets(query.region)).map((set) => ({ ...set, channels: [...set.channels] })),
   }),
   keepSet: ({ body, asker }) => keepSet(body.name, body.channels, asker),
-  dropSet: ({ params }) => dropSet(params.id),
+  dropSet: ({ params, asker }) => dropSet(params.id, asker),
   exportStations: ({ body }) => exportStations(body.stations, body.as, body.name),
   places: ({ query, gone }) => findPlaces(query.q, gone),
   entries: ({ query: { radius, plan, model, ...at }, gone }) =>
@@ -201,8 +204,8 @@ export const handlers: { [name in keyof typeof api]: HandlerOf<(typeof api)[name
   markedPeople: async () => ({ people: await markedPeople() }),
   markPerson: ({ params, body }) => markPerson(params.id, { ...body, note: body.note.trim() }),
   keeping: () => lookAtKeeping(),
-  makeBackup: ({ body: { passphrase, encrypt } }) =>
-    makeBackup('request', passphrase === undefined ? undefined : { passphrase, encrypt }),
+  makeBackup: ({ body: { passphrase, encrypt }, asker }) =>
+    makeBackup('request', passphrase === undefined ? undefined : { passphrase, encrypt }, asker),
   backup: async ({ params: { name } }) => ({
     file: await readBackup(name),
     type: 'application/octet-stream',
