@@ -5,6 +5,7 @@ import { bytesOf, peopleBytes, peopleMemoryOf, withUnitValues } from '../core/im
 import { modelById, type Model } from '../core/models';
 import type { Plan, PlanId, RadioId } from '../core/plan';
 import { jobs, openDatabase, radios, type Database } from '../db';
+import { onAnnouncement, publish } from './bus';
 import { reading, writing } from './database';
 import { instanceId, living } from './instance';
 import { NOBODY, once, type Asker } from './once';
@@ -25,6 +26,8 @@ interface Running {
 
 const kept = globalThis as { veridonJobs?: Map<string, Running> };
 const running = (kept.veridonJobs ??= new Map());
+
+onAnnouncement('stop job', ({ id }) => running.get(id)?.stop.abort());
 
 const busy = (called: string) =>
   new Problem(
@@ -309,6 +312,11 @@ export async function stopJob(id: string): Promise<Job> {
   const live = running.get(id);
   const known = live?.job ?? (await getJob(id));
   if (known.state === 'stopped') return { ...known };
+  if (!live && known.state === 'running') {
+    // Another instance carries it out.
+    await publish({ topic: 'stop job', id });
+    return { ...known };
+  }
   if (!live || live.job.state !== 'running')
     throw new Problem(409, 'not-running', 'This job is not running', 'It has already ended.');
   live.stop.abort();

@@ -1,5 +1,6 @@
 import { ketterbyWeekend, shelf } from '../../demo';
 import { openDatabase, type Database } from '../db';
+import { joinBus } from './bus';
 import { problemOf, writing } from './database';
 import { beat, BEAT_MS, forgetDead } from './instance';
 import { closeLostJobs } from './jobs';
@@ -99,4 +100,5 @@ export async function start(): Promise<void> {
   }
   keepBackingUp();
   if (process.env.DATABASE_URL) beatOn();
+  joinBus();
 }

@@ -1,6 +1,10 @@
+import { inArray } from 'drizzle-orm';
 import type { LiveTold } from '../core/bench';
 import type { RadioId } from '../core/plan';
+import { documents } from '../db';
+import { onAnnouncement, onJoined } from './bus';
 import { reading } from './database';
+import { labelOf } from './documents/log';
 import { eventStream } from './event-stream';
 import { wantRow } from './plan-rows';
 import { Problem } from './problem';
@@ -26,6 +30,24 @@ const followed = (shared.veridonFollowed ??= new Map());
 export function announce(id: string, told: Told): void {
   for (const listener of watchers.get(id) ?? []) listener(told);
 }
+
+/** Tells those who look at these documents of their newest revisions, which another instance saved. */
+async function lookAgain(ids: readonly string[]): Promise<void> {
+  const watched = ids.filter((id) => watchers.has(id));
+  if (watched.length === 0) return;
+  const database = await reading();
+  const rows = await database
+    .select({ id: documents.id, revision: documents.revision })
+    .from(documents)
+    .where(inArray(documents.id, watched));
+  for (const { id, revision } of rows)
+    announce(id, { revision, label: await labelOf(database, id, revision) });
+}
+
+/** Where the database is away now, the connection of the bus breaks too, and all is looked at when it is back. */
+const lookAgainAt = (ids: readonly string[]) => void lookAgain(ids).catch(() => {});
+onAnnouncement('document', ({ id }) => lookAgainAt([id]));
+onJoined(() => lookAgainAt([...watchers.keys()]));
 
 /** Tells them how a radio stands that follows the plan; `null` where it does not any more. */
 export function announceLive(id: string, radioId: RadioId, live: Omit<LiveTold, 'radioId'> | null): void {

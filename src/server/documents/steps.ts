@@ -1,5 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { openDatabase, type Database } from '../../db';
+import { CHANNEL } from '../bus';
+import { instanceId } from '../instance';
 import type { Receipt } from './receipts';
 import type { RowChanges } from './rows';
 import { rowsIn, stageRows, unstage, type RowsToPut } from './staging';
@@ -71,7 +73,7 @@ export async function keepSteps(database: Database, wanted: readonly StepToKeep[
         ),
       );
     const change = wanted.map((step, at): Ready => ({ ...step, put: puts[at]! }));
-    if (kind !== 'pglite') return await alone(database, change);
+    if (kind !== 'pglite') return await alone(database, change, true);
     return await new Promise((done, failed) => {
       state.waiting.push({ change, done, failed });
       if (!state.running) void run(database);
@@ -88,7 +90,8 @@ async function run(database: Database): Promise<void> {
     await new Promise((heard) => setImmediate(heard));
     const batch = state.waiting.splice(0, MOST);
     const together = await keptTogether(database, batch);
-    for (const one of together ? [] : batch) await alone(database, one.change).then(one.done, one.failed);
+    for (const one of together ? [] : batch)
+      await alone(database, one.change, false).then(one.done, one.failed);
   }
   state.running = false;
 }
@@ -102,6 +105,7 @@ async function keptTogether(database: Database, batch: readonly Waiting[]): Prom
     const kept = await carryOut(
       database,
       batch.map(({ change }) => change),
+      false,
     );
     for (const { change, done } of batch) done(isKept(kept, change));
     return true;
@@ -112,9 +116,9 @@ async function keptTogether(database: Database, batch: readonly Waiting[]): Prom
 
 const isKept = (kept: ReadonlySet<string>, change: Change) => change.every(({ id }) => kept.has(id));
 
-async function alone(database: Database, change: Change): Promise<boolean> {
+async function alone(database: Database, change: Change, announce: boolean): Promise<boolean> {
   try {
-    return isKept(await carryOut(database, [change]), change);
+    return isKept(await carryOut(database, [change], announce), change);
   } catch (error) {
     if (isKeyTwice(error)) return false;
     throw error;
@@ -137,8 +141,8 @@ const WHOLE = sql`, ready as materialized (
       group by steps.change having count(*) = count(ready.id)
     )`;
 
-/** The documents whose step was kept. A document has one step in it at most: those of one document take turns. */
-async function carryOut(database: Database, all: readonly Change[]): Promise<Set<string>> {
+/** The documents whose step was kept; with `announce` other instances are told when it is committed. A document has one step in it at most: those of one document take turns. */
+async function carryOut(database: Database, all: readonly Change[], announce: boolean): Promise<Set<string>> {
   const steps = all.flatMap((change, number) => change.map((step) => ({ ...step, change: number })));
   const several = steps.length > all.length;
   const put = steps.map((step) => step.put);
@@ -187,7 +191,7 @@ async function carryOut(database: Database, all: readonly Change[]): Promise<Set
     )`
         : sql``
     }
-    select id from gate`;
+    ${announce ? sql`select id, pg_notify(${CHANNEL}, json_build_object('topic', 'document', 'from', ${instanceId}::text, 'id', id, 'revision', steps."from" + 1)::text) from gate join steps using (id)` : sql`select id from gate`}`;
   const { rows } = (await database.execute(statement)) as unknown as { rows: { id: string }[] };
   return new Set(rows.map(({ id }) => id));
 }
