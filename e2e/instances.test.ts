@@ -102,7 +102,7 @@ test('a connection that breaks is made again, and what was announced in between 
   await close();
 });
 
-test('a job is stopped from the other instance', async () => {
+test('a job is seen with its progress and stopped from the other instance, and the radio is busy for both', async () => {
   await one.atBench('/bench/radios/tern-1', { plugged: true, on: true });
   const radioId = await one.radioId('LK204417');
   // It never answers, so the job lasts until it is stopped.
@@ -111,10 +111,18 @@ test('a job is stopped from the other instance', async () => {
   const stateIn = async (world: World) =>
     (await world.api<{ state: string }>(`/api/jobs/${job.id}`)).body.state;
   expect(await stateIn(other)).toBe('running');
+  const phaseIn = async (world: World) =>
+    (await world.api<{ phase: string }>(`/api/jobs/${job.id}`)).body.phase;
+  await until('the other to see how far it is', async () => (await phaseIn(other)) === 'reading');
+  const taken = await other.api<{ type: string }>('/api/jobs', 'POST', { kind: 'read', radioId });
+  expect([taken.status, taken.body.type]).toEqual([409, 'urn:veridon:problem:port-busy']);
   const asked = await other.api(`/api/jobs/${job.id}`, 'DELETE');
   expect(asked.status).toBe(200);
   await until('the job to be stopped', async () => (await stateIn(one)) === 'stopped');
   await until('the other to know', async () => (await stateIn(other)) === 'stopped');
   // Asked again, it answers the job as it is.
   expect((await other.api<{ state: string }>(`/api/jobs/${job.id}`, 'DELETE')).body.state).toBe('stopped');
+  // It is free again for both: here the other has no such radio, which it says.
+  const free = await other.api<{ type: string }>('/api/jobs', 'POST', { kind: 'read', radioId });
+  expect([free.status, free.body.type]).toEqual([409, 'urn:veridon:problem:radio-away']);
 });

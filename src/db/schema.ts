@@ -1,5 +1,5 @@
 import { doublePrecision, integer, jsonb, pgTable, pgView, primaryKey, text } from 'drizzle-orm/pg-core';
-import type { BatchRow, CopyReason, JobKind, JobState, RadioCondition } from '../core/bench';
+import type { BatchRow, CopyReason, JobKind, JobProgress, JobState, RadioCondition } from '../core/bench';
 import type { Entry } from '../core/directory';
 import type { ByHand } from '../core/organise';
 import type {
@@ -221,6 +221,8 @@ export const jobs = pgTable('jobs', {
   copyId: text('copy_id'),
   state: text('state').$type<JobState>().notNull(),
   message: text('message').notNull(),
+  /** How far it is while it runs, as its instance last saved it; null in the embedded database, which has one instance. */
+  progress: jsonb('progress').$type<JobProgress>(),
   result: jsonb('result'),
   /** What is to be in the radio, from before the first byte until it is proved to be there. */
   image: bytes('image'),

@@ -193,18 +193,18 @@ test('of two that use one server, neither calls the other’s jobs lost while it
   await beat(database);
   expect(await living(database)).toContain(instanceId);
   await database.insert(instances).values({ id: 'in_other' });
+  const radio = (n: number) => seeRadio({ ...IDENT, serial: `OR77700${n}` }, ternP2);
   const job = {
     kind: 'read' as const,
-    radioId: await seeRadio(IDENT, ternP2),
     modelId: 'tern-p2',
     state: 'running' as const,
     message: '',
   };
   await database.insert(jobs).values([
-    { id: 'jb_theirs', instance: 'in_other', ...job },
-    { id: 'jb_mine', instance: instanceId, ...job },
-    { id: 'jb_nobody', instance: 'in_gone', ...job },
-    { id: 'jb_before', ...job },
+    { id: 'jb_theirs', instance: 'in_other', radioId: await radio(1), ...job },
+    { id: 'jb_mine', instance: instanceId, radioId: await radio(2), ...job },
+    { id: 'jb_nobody', instance: 'in_gone', radioId: await radio(3), ...job },
+    { id: 'jb_before', radioId: await radio(4), ...job },
   ]);
   const states = async () =>
     Promise.all(

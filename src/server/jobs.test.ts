@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { join } from 'node:path';
-import { placing, renaming } from '../core/samples.test.kit';
+import { IDENT, placing, renaming } from '../core/samples.test.kit';
 import { decodeImage } from '../core/image';
 import { ternP2 } from '../core/models/tern-p2';
 import type { RadioId } from '../core/plan';
@@ -8,9 +8,11 @@ import { jobs, openDatabase } from '../db';
 import { startSim } from '../sim/server';
 import { UNITS } from '../sim/bench/units';
 import { dataFolder } from './data-folder.test.kit';
+import { isTaken } from './job-instances';
 import { closeLostJobs, getJob, listJobs, startJob, stopJob } from './jobs';
 import { listPlans } from './plan-list';
 import { createPlan, setRemoved } from './plans';
+import { seeRadio } from './radios';
 import { editPlan } from './revisions';
 import { lookAtBench, previewWrite } from './bench';
 import { doneByHand } from './by-hand';
@@ -229,11 +231,15 @@ test('a job that is asked for again with its key is the same job', async () => {
 
 test('jobs that were under way when the application went down are closed, and say what is known', async () => {
   const { database } = await openDatabase();
-  const lost = { radioId, modelId: 'tern-p2', state: 'running' as const, message: 'Under way.' };
+  const lost = { modelId: 'tern-p2', state: 'running' as const, message: 'Under way.' };
+  const another = await seeRadio({ ...IDENT, serial: 'OR777001' }, ternP2);
   await database.insert(jobs).values([
-    { id: 'jb_lostread', kind: 'read', ...lost },
-    { id: 'jb_lostwrite', kind: 'write', ...lost },
+    { id: 'jb_lostread', kind: 'read', radioId, ...lost },
+    { id: 'jb_lostwrite', kind: 'write', radioId: another, ...lost },
   ]);
+  // Of each radio one is under way, whoever carries it out.
+  const second = database.insert(jobs).values({ id: 'jb_second', kind: 'read', radioId, ...lost });
+  expect(isTaken(await second.catch((error: unknown) => error))).toBe(true);
   await closeLostJobs();
   expect(await getJob('jb_lostread')).toMatchObject({
     state: 'failed',
@@ -257,7 +263,9 @@ test('a radio that is pulled is away, and is called by its serial', async () => 
     status: 409,
     detail: expect.stringContaining(`No port has ${SERIAL} on it`),
   });
-  expect((await lookAtBench()).radios[0]).toMatchObject({ serial: SERIAL, port: null });
+  expect((await lookAtBench()).radios.find(({ id }) => id === radioId)).toMatchObject({
+    ...{ serial: SERIAL, port: null },
+  });
 });
 
 describe('a radio on a block link, with two modules', () => {

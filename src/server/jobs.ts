@@ -9,7 +9,7 @@ import { onAnnouncement, publish } from './bus';
 import { reading, writing } from './database';
 import { instanceId, living } from './instance';
 import { NOBODY, once, type Asker } from './once';
-import { listLives } from './live';
+import { isTaken, radioBusy, savingProgress, wantFree } from './job-instances';
 import { getPlan, getView } from './plans';
 import { notFound, Problem } from './problem';
 import { brokenOff, wantFit, wantWritable } from './may-write';
@@ -28,16 +28,6 @@ const kept = globalThis as { veridonJobs?: Map<string, Running> };
 const running = (kept.veridonJobs ??= new Map());
 
 onAnnouncement('stop job', ({ id }) => running.get(id)?.stop.abort());
-
-const busy = (called: string) =>
-  new Problem(
-    409,
-    'port-busy',
-    'The radio is busy',
-    listLives().some((live) => live.called === called && live.state !== 'ended')
-      ? `${called} follows a plan. End that first.`
-      : `A job is already under way with ${called}.`,
-  );
 
 /** Jobs that are being started, by the key of the change: one that is sent again meanwhile waits for the same. */
 const starting = new Map<string, Promise<Job>>();
@@ -101,6 +91,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
   const database = await writing();
   const before = asker.key === null ? undefined : await begun(request, asker);
   if (before) return before;
+  await wantFree(database, request.radioId);
   const found = await portWith(request.radioId);
   // A write takes the values of the unit; what the plan sets is for units that have none.
   const values = request.kind === 'write' ? { ...(await radioOf(request.radioId)).own, ...request.own } : {};
@@ -150,7 +141,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
       'Nothing broke off',
       `No write to ${found.called} broke off. Write the plan, or restore a sealed copy.`,
     );
-  if (!(await holdPort(found.port))) throw busy(found.called);
+  if (!(await holdPort(found.port))) throw radioBusy(found.called);
 
   const id = `jb_${Date.now().toString(36)}${Math.floor(Math.random() * 1e6).toString(36)}`;
   const job: Job = {
@@ -179,6 +170,17 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
         asker,
         request,
         async () => {
+          // This process has the port, so none of its jobs is under way with the radio: a row that says so could not be written to its end.
+          await transaction
+            .update(jobs)
+            .set({ state: 'failed', message: 'How this job ended could not be saved.', endedAt: new Date() })
+            .where(
+              and(
+                eq(jobs.radioId, request.radioId),
+                eq(jobs.state, 'running'),
+                eq(jobs.instance, instanceId),
+              ),
+            );
           await transaction.insert(jobs).values({
             id,
             kind: request.kind,
@@ -195,13 +197,13 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
           return { answer: undefined, receipt: { id } };
         },
         // Another process has started it in the meantime.
-        () => Promise.reject(busy(found.called)),
+        () => Promise.reject(radioBusy(found.called)),
       ),
     );
   } catch (error) {
     running.delete(id);
     freePort(found.port);
-    throw error;
+    throw isTaken(error) ? radioBusy(found.called) : error;
   }
   carryOut(
     request,
@@ -230,6 +232,7 @@ async function carryOut(
 ): Promise<void> {
   // The end is shown only when the port is free again and the row is written, so that what follows an end can rely on it.
   let state: Job['state'] = 'done';
+  const endSaving = savingProgress(job);
   try {
     if (request.kind === 'read') await read(job, port, model, signal);
     else if (request.kind === 'write') await write(plan!, job, port, model, signal, request.seenCopyId);
@@ -247,6 +250,7 @@ async function carryOut(
       if (!(error instanceof Problem)) console.error(error);
     }
   }
+  endSaving();
   const database = await writing();
   await database
     .update(jobs)
@@ -279,6 +283,7 @@ function fromRow({ job: row, serial }: { job: typeof jobs.$inferSelect; serial: 
   const model = modelById(row.modelId);
   const { people } = (row.result ?? {}) as JobResult;
   const of = !model ? 0 : row.kind === 'people' ? (people ? peopleBytes(people, model) : 0) : bytesOf(model);
+  const progress = row.state === 'running' ? row.progress : null;
   return {
     id: row.id,
     kind: row.kind,
@@ -287,11 +292,11 @@ function fromRow({ job: row, serial }: { job: typeof jobs.$inferSelect; serial: 
     modelId: row.modelId,
     planId: row.planId,
     state: row.state,
-    phase: row.state === 'running' ? 'getting ready' : 'ended',
+    phase: row.state === 'running' ? (progress?.phase ?? 'getting ready') : 'ended',
     message: row.message,
-    bytes: row.state === 'done' ? of : 0,
-    of,
-    secondsLeft: null,
+    bytes: row.state === 'done' ? of : (progress?.bytes ?? 0),
+    of: progress?.of ?? of,
+    secondsLeft: progress?.secondsLeft ?? null,
     startedAt: row.startedAt.toISOString(),
     result: (row.result ?? {}) as JobResult,
   };

@@ -101,5 +101,9 @@ export const jobSchema = z.object({
 });
 export type Job = z.infer<typeof jobSchema>;
 
+/** How far a job is, as its instance saves it for the others. */
+export const jobProgressSchema = jobSchema.pick({ phase: true, bytes: true, of: true, secondsLeft: true });
+export type JobProgress = z.infer<typeof jobProgressSchema>;
+
 /** A radio with less is not written, percent: it may go out in the middle. */
 export const LOW_BATTERY = 20;
