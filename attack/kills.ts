@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { seeded } from '../src/sim/random';
 import { PLAN, type World } from '../e2e/world';
 import type { Plan } from '../src/core/plan';
@@ -34,6 +35,20 @@ async function largePlanFaults(world: World, key: string): Promise<string[]> {
   await ask(`${world.url}/api/plans/${id}`, { method: 'DELETE' });
   const held = plan.channels.length + plan.leftOver.length;
   return held === CHANNELS && count === 1 ? [] : [`${key} is there ${count} times, with ${held} channels`];
+}
+
+/** A backup that was being made when the process was killed: sent again it is made once. */
+async function backupFaults(world: World, key: string): Promise<string[]> {
+  const send = () => ask(`${world.url}/api/backups`, post({}, { 'Idempotency-Key': key }));
+  const answers = [await send(), await send()];
+  const [one, two] = answers.map(({ status, body }) => ({ status, name: (body as { name: string }).name }));
+  if (one!.status !== 201 || two!.status !== 201 || one!.name !== two!.name)
+    return [`${key}, sent again after the kill, was answered with ${JSON.stringify([one, two])}`];
+  // docs/backup.md: the name has the first 16 digits of the key's SHA-256.
+  const mark = createHash('sha256').update(key).digest('hex').slice(0, 16);
+  const { backups } = (await ask(`${world.url}/api/keeping`)).body as { backups: { name: string }[] };
+  const count = backups.filter(({ name }) => name.includes(mark)).length;
+  return count === 1 ? [] : [`The backup of ${key} was made ${count} times`];
 }
 
 /** Of each directory of one's own: it is here whole, or said to have broken off with nothing of it kept. Removes them. */
@@ -107,8 +122,10 @@ export async function kill(
       await ask(`${world.url}/api/directories/own`, post(body, { 'Idempotency-Key': key }));
     };
     const large = `kill8.${n++}`;
+    const backup = `kill7.${n++}`;
     const clients = [
       ...[1, 2, 3].map(client),
+      ask(`${world.url}/api/backups`, post({}, { 'Idempotency-Key': backup })),
       bringIn(`kill9.${n++}`),
       ask(`${world.url}/api/import`, largePlan(large)),
     ];
@@ -121,6 +138,7 @@ export async function kill(
     restarts.push(performance.now() - began);
     for (const fault of await directoryFaults(world)) watch.note(fault);
     for (const fault of await largePlanFaults(world, large)) watch.note(fault);
+    for (const fault of await backupFaults(world, backup)) watch.note(fault);
     for (const { key, edit, base } of open) {
       const request = post({ base, edit }, { 'Idempotency-Key': key });
       const path = `${world.url}/api/plans/${PLAN}/edits`;
