@@ -66,6 +66,15 @@ const NO_MODE_NAMED = [
   },
 ];
 
+/** `map ??= new Map()` has the type Map<any, any>, whatever the type of the variable says. */
+const COLLECTIONS_TYPED = [
+  {
+    selector:
+      "AssignmentExpression[operator='??='] > NewExpression[callee.name=/^(Map|Set)$/]:not([typeArguments])",
+    message: 'Say what is in it: new Map<string, Job>().',
+  },
+];
+
 export default ts.config(
   { ignores: ['.next/**', '.data/**', '.build/**', 'node_modules/**', 'next-env.d.ts', 'coverage/**'] },
   js.configs.recommended,
@@ -157,7 +166,7 @@ export default ts.config(
   {
     files: ['src/views/**/*.{ts,tsx}', 'src/server/**/*.ts', 'src/workers/**/*.ts'],
     ignores: ['**/*.test.ts', '**/*.test.kit.ts'],
-    rules: { 'no-restricted-syntax': ['error', ...NO_MODE_NAMED] },
+    rules: { 'no-restricted-syntax': ['error', ...NO_MODE_NAMED, ...COLLECTIONS_TYPED] },
   },
   {
     files: ['**/*.cjs'],

@@ -10,6 +10,7 @@ import { HANG_MS, until } from '../core/until.test.kit';
 import { instances, jobs, openDatabase, people, rolls } from '../db';
 import { problemOf } from './database';
 import { beat, instanceId, living } from './instance';
+import { isTaken } from './job-instances';
 import { closeLostJobs, getJob } from './jobs';
 import { listPlans } from './plan-list';
 import { createPlan, getPlan, setRemoved } from './plans';
@@ -206,6 +207,9 @@ test('of two that use one server, neither calls the other’s jobs lost while it
     { id: 'jb_nobody', instance: 'in_gone', radioId: await radio(3), ...job },
     { id: 'jb_before', radioId: await radio(4), ...job },
   ]);
+  // A radio has one job at a time: of two instances that start one at the same moment the second is told.
+  const second = database.insert(jobs).values({ id: 'jb_second', radioId: await radio(1), ...job });
+  expect(isTaken(await second.catch((error: unknown) => error))).toBe(true);
   const states = async () =>
     Promise.all(
       ['theirs', 'mine', 'nobody', 'before'].map(async (name) => (await getJob(`jb_${name}`)).state),

@@ -108,16 +108,16 @@ async function saveTimes(
     dropped = gone.length;
   }
   if (put.length === 0) return { added: 0, dropped };
-  const [{ kept } = { kept: 0 }] = await transaction
-    .select({ kept: count() })
+  const [{ saved } = { saved: 0 }] = await transaction
+    .select({ saved: count() })
     .from(heard)
     .where(eq(heard.planId, id));
-  if (kept + put.length > MOST)
+  if (saved + put.length > MOST)
     throw new Problem(
       422,
       'too-many',
       'Too many',
-      `A plan keeps ${MOST} times at which something was heard, and has ${kept}. Nothing was kept.`,
+      `A plan has at most ${MOST} times at which a channel was heard, and has ${saved} already. Nothing was saved.`,
     );
   const added = await transaction
     .insert(heard)

@@ -25,7 +25,7 @@ interface Running {
 }
 
 const kept = globalThis as { veridonJobs?: Map<string, Running> };
-const running = (kept.veridonJobs ??= new Map());
+const running = (kept.veridonJobs ??= new Map<string, Running>());
 
 onAnnouncement('stop job', ({ id }) => running.get(id)?.stop.abort());
 

@@ -24,8 +24,8 @@ const shared = globalThis as {
   veridonLiveEars?: Set<(lives: Live[]) => void>;
   veridonLiveEnds?: Map<RadioId, string>;
 };
-const sessions = (shared.veridonLives ??= new Map());
-const ears = (shared.veridonLiveEars ??= new Set());
+const sessions = (shared.veridonLives ??= new Map<RadioId, LiveSession>());
+const ears = (shared.veridonLiveEars ??= new Set<(lives: Live[]) => void>());
 
 export const listLives = (): Live[] => [...sessions.values()].map(({ live }) => ({ ...live }));
 

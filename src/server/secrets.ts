@@ -124,7 +124,7 @@ export async function saveSecret(id: SecretId, value: string | null): Promise<vo
     .onConflictDoUpdate({ target: secrets.id, set: { encrypted: bytes, at: new Date() } });
 }
 
-/** A request without its secrets, for a digest that is saved: whoever has the digest of a short passphrase can try passphrases until one fits. */
+/** A request without its secrets, for a digest that is saved: with the digest of a short passphrase, passphrases can be tried until one fits. */
 export function withoutSecrets(body: unknown, names: readonly string[]): unknown {
   if (names.length === 0 || typeof body !== 'object' || body === null) return body;
   return Object.fromEntries(

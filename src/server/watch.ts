@@ -23,8 +23,8 @@ const shared = globalThis as {
   veridonWatchers?: Map<string, Set<Listener>>;
   veridonFollowed?: Map<string, Map<RadioId, LiveTold>>;
 };
-const watchers = (shared.veridonWatchers ??= new Map());
-const followed = (shared.veridonFollowed ??= new Map());
+const watchers = (shared.veridonWatchers ??= new Map<string, Set<Listener>>());
+const followed = (shared.veridonFollowed ??= new Map<string, Map<RadioId, LiveTold>>());
 
 /** Tells all who look at a document of a revision that was kept. */
 export function announce(id: string, told: Told): void {

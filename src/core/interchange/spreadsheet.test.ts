@@ -79,7 +79,7 @@ function stating(size: number, archive: Uint8Array, names: RegExp): Uint8Array {
 test('what unpacks to more than is read is refused without being unpacked', async () => {
   const sheets: Zippable = {};
   for (const n of [2, 3, 4]) sheets[`xl/worksheets/sheet${n}.xml`] = strToU8('<worksheet/>');
-  // Three sheets of 50 MB are at the limit of 150 MB, without the parts that are there besides.
+  // Three sheets of 50 MB are at the limit of 150 MB; the other parts exceed it.
   const large = stating(50_000_000, workbook(HEAD, sheets), /sheet[234]/);
   expect(await reason(large)).toMatch(/larger than 150 MB/);
   // A third of that is read: the first sheet alone is wanted.

@@ -137,7 +137,7 @@ const REQUESTS: { [name in Name]?: () => Promise<Request> | Request } = {
   stopJob: () => ({ path: at('stopJob', 'jb_none'), refused: 404 }),
 };
 
-/** A fingerprint of every table but what is kept of changes and worked out of the rest; when a radio was last seen is no change. */
+/** A fingerprint of every table except keys of changes, instances and summaries; when a radio was last seen does not count. */
 async function everything(): Promise<Record<string, string>> {
   const { database } = await openDatabase();
   const rows = async (query: string) =>

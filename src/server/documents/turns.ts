@@ -1,6 +1,6 @@
 // One for the process, however often modules are loaded again.
 const kept = globalThis as { veridonTurns?: Map<string, Promise<unknown>> };
-const waiting = (kept.veridonTurns ??= new Map());
+const waiting = (kept.veridonTurns ??= new Map<string, Promise<unknown>>());
 
 /** Runs what is done under one name one after the other, in the order in which it was asked for. */
 export function inTurn<T>(name: string, work: () => Promise<T>): Promise<T> {
