@@ -70,7 +70,7 @@ const NO_MODE_NAMED = [
 const COLLECTIONS_TYPED = [
   {
     selector:
-      "AssignmentExpression[operator='??='] > NewExpression[callee.name=/^(Map|Set)$/]:not([typeArguments])",
+      "AssignmentExpression[operator='??='] > NewExpression[callee.name=/^(Map|Set)$/][arguments.length=0]:not([typeArguments])",
     message: 'Say what is in it: new Map<string, Job>().',
   },
 ];
