@@ -20,7 +20,7 @@ export interface Operation<P = unknown, Q = unknown, B = unknown, R = unknown> {
   problems: number[];
   /** It changes something, and takes the key of the change. */
   changes: boolean;
-  /** Members of the body that are secrets: they are never logged, and no digest of them is saved. */
+  /** Members of the body that are secrets; the digest of a request is made without them. */
   secrets: readonly string[];
 }
 

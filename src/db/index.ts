@@ -4,4 +4,4 @@ export type { DiskStep } from './synced-fs.mjs';
 export { checkRoom, DataPlaceError, dataPlace, roomFault } from './place.mjs';
 export * from './people-schema';
 export * from './schema';
-export { listenOn, type Listening } from './listen';
+export { listenOn } from './listen';

@@ -1,25 +1,17 @@
-import type { Client } from 'pg';
-
 /** How long until a connection that broke is opened again, ms. */
 const AGAIN_MS = 500;
 /** How often an idle connection is asked whether it still works, and how long the answer may take, ms. */
 const ASK_MS = 10_000;
 
-export interface Listening {
-  close(): Promise<void>;
-}
-
 /**
- * Keeps one connection to a PostgreSQL server that hears the notifications of a channel (LISTEN). A connection that breaks is opened again. Nothing that was sent in
+ * Keeps one connection to a PostgreSQL server that hears the notifications of a channel (LISTEN), as long as the process runs. A connection that breaks is opened again. Nothing that was sent in
  * between is heard, so `joined` is called whenever a connection has begun to listen, the first time too.
  */
 export function listenOn(
   url: string,
   channel: string,
   { heard, joined }: { heard: (payload: string) => void; joined: () => void },
-): Listening {
-  let closed = false;
-  let client: Client | undefined;
+): void {
   let wake = () => {};
   const pause = (ms: number) =>
     new Promise<void>((done) => {
@@ -32,15 +24,16 @@ export function listenOn(
     });
   const connectionEnds = async () => {
     const { Client } = await import('pg');
-    const own = (client = new Client({
+    const own = new Client({
       connectionString: url,
       connectionTimeoutMillis: 5000,
       query_timeout: ASK_MS,
       keepAlive: true,
-    }));
+    });
     const ended = new Promise<void>((done) => {
       own.once('end', done);
-      own.once('error', () => done());
+      // An error without a listener would end the process.
+      own.on('error', () => done());
     });
     try {
       own.on('notification', ({ payload }) => heard(payload ?? ''));
@@ -52,9 +45,9 @@ export function listenOn(
         over = true;
         wake();
       });
-      while (!over && !closed) {
+      while (!over) {
         await pause(ASK_MS);
-        if (!over && !closed) await own.query('select 1');
+        if (!over) await own.query('select 1');
       }
     } finally {
       // A connection without an answer has no orderly end.
@@ -62,18 +55,10 @@ export function listenOn(
     }
   };
   const run = async () => {
-    while (!closed) {
+    for (;;) {
       await connectionEnds().catch(() => {});
-      if (!closed) await pause(AGAIN_MS);
+      await pause(AGAIN_MS);
     }
   };
-  const running = run();
-  return {
-    close: async () => {
-      closed = true;
-      wake();
-      await client?.end().catch(() => {});
-      await running;
-    },
-  };
+  void run();
 }

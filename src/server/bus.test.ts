@@ -25,7 +25,7 @@ test('an announcement of another instance reaches the listener of its topic, and
 });
 
 test('with the embedded database there is nobody to tell', async () => {
-  expect(joinBus()).toBeUndefined();
+  joinBus();
   await expect(publish({ topic: 'stop job', id: 'jb_1' })).resolves.toBeUndefined();
   expect(CHANNEL).toBe('veridon');
 });

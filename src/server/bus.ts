@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { z } from 'zod';
-import { listenOn, openDatabase, type Listening } from '../db';
+import { listenOn, openDatabase } from '../db';
 import { instanceId } from './instance';
 
 /**
@@ -17,7 +17,7 @@ const announcementSchema = z.discriminatedUnion('topic', [
   z.object({ topic: z.literal('stop job'), from: z.string(), id: z.string() }),
 ]);
 type Announcement = z.infer<typeof announcementSchema>;
-export type Topic = Announcement['topic'];
+type Topic = Announcement['topic'];
 type Of<T extends Topic> = Extract<Announcement, { topic: T }>;
 
 interface Listeners {
@@ -57,10 +57,10 @@ export function hearAnnouncement(payload: string): void {
 }
 
 /** Begins to listen, where a server keeps the data. */
-export function joinBus(): Listening | undefined {
+export function joinBus(): void {
   const url = process.env.DATABASE_URL;
-  if (!url) return undefined;
-  return listenOn(url, CHANNEL, {
+  if (!url) return;
+  listenOn(url, CHANNEL, {
     heard: hearAnnouncement,
     joined: () => {
       for (const look of listeners.joined) look();

@@ -170,7 +170,10 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
         asker,
         request,
         async () => {
-          // This process has the port, so none of its jobs is under way with the radio: a row that says so could not be written to its end.
+          // A job of this process that has ended, and whose end could not be saved, must not keep the radio busy.
+          const underWay = [...running.values()].flatMap(({ job: one }) =>
+            one.state === 'running' ? [one.id] : [],
+          );
           await transaction
             .update(jobs)
             .set({ state: 'failed', message: 'How this job ended could not be saved.', endedAt: new Date() })
@@ -179,6 +182,7 @@ async function begin(request: JobRequest, asker: Asker): Promise<Job> {
                 eq(jobs.radioId, request.radioId),
                 eq(jobs.state, 'running'),
                 eq(jobs.instance, instanceId),
+                notInArray(jobs.id, underWay),
               ),
             );
           await transaction.insert(jobs).values({

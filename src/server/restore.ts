@@ -74,6 +74,20 @@ function tableOfToday(json: unknown, schema: number): z.infer<typeof tableSchema
 const withNames = (row: object, renamed: Renamed): object =>
   Object.fromEntries(Object.entries(row).map(([column, value]) => [nameIn(renamed, column), value]));
 
+/** For rows of jobs: an older backup can have several of one radio under way, and a radio has one at a time now. The others are ended. */
+function endingOthers(): (row: object) => object {
+  const radios = new Set<unknown>();
+  return (row) => {
+    const { state, radio_id: radio } = row as { state?: unknown; radio_id?: unknown };
+    if (state !== 'running') return row;
+    const first = !radios.has(radio);
+    radios.add(radio);
+    return first
+      ? row
+      : { ...row, state: 'failed', message: 'Veridon was stopped before this job had ended.' };
+  };
+}
+
 const rowSchema = z.object({ row: z.record(z.string(), z.unknown()) });
 const lastSchema = z.object({
   end: z.record(z.string(), z.int()),
@@ -250,16 +264,18 @@ export async function restoreBackup(
     };
     let schema = 0;
     let renamed: Renamed = {};
+    let oneJobARadio = (row: object) => row;
     for await (const line of linesOf(file, passphrase)) {
       const json = JSON.parse(line) as Record<string, unknown>;
       if ('veridon' in json) ({ schema } = firstSchema.parse(json));
       else if ('row' in json) {
-        waiting.push(withNames(json.row as object, renamed));
+        waiting.push(oneJobARadio(withNames(json.row as object, renamed)));
         if (waiting.length >= AT_ONCE) await flush();
       } else if ('table' in json) {
         await flush();
         const { table, columns, ...said } = tableOfToday(json, schema);
         renamed = said.renamed;
+        oneJobARadio = table === 'jobs' ? endingOthers() : (row) => row;
         // What a later schema has besides takes its usual value.
         const names = sql.join(
           columns.map((column) => sql.identifier(column)),

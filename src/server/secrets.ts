@@ -59,6 +59,13 @@ function makeKey(): Buffer {
     closeSync(file);
   }
   renameSync(making, keyFile());
+  // After a power cut the name is there too.
+  const folder = openSync(dataPlace(), 'r');
+  try {
+    fsyncSync(folder);
+  } finally {
+    closeSync(folder);
+  }
   return key;
 }
 

@@ -141,7 +141,7 @@ const WHOLE = sql`, ready as materialized (
       group by steps.change having count(*) = count(ready.id)
     )`;
 
-/** The documents whose step was kept; with `announce` other instances are told when it is committed. A document has one step in it at most: those of one document take turns. */
+/** Saves the steps and gives the ids of the documents whose step was saved. With `announce`, other instances are told when it is committed. Steps of one document take turns, so there is at most one of each. */
 async function carryOut(database: Database, all: readonly Change[], announce: boolean): Promise<Set<string>> {
   const steps = all.flatMap((change, number) => change.map((step) => ({ ...step, change: number })));
   const several = steps.length > all.length;
