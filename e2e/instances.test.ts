@@ -120,7 +120,7 @@ test('a job is seen with its progress and stopped from the other instance, and t
   expect(asked.status).toBe(200);
   await until('the job to be stopped', async () => (await stateIn(one)) === 'stopped');
   await until('the other to know', async () => (await stateIn(other)) === 'stopped');
-  // Asked again, it answers the job as it is.
+  // A second request is answered with the job.
   expect((await other.api<{ state: string }>(`/api/jobs/${job.id}`, 'DELETE')).body.state).toBe('stopped');
   // It is free again for both: here the other has no such radio, which it says.
   const free = await other.api<{ type: string }>('/api/jobs', 'POST', { kind: 'read', radioId });
